@@ -21,7 +21,6 @@ import { openOutsideCycle } from "../runs/outsideCycle.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { addCentre } from "../setup/costs.ts";
-import { addElement } from "../setup/elements.ts";
 import { takeBack } from "../signOff/takeBack.ts";
 import { debt, outbox, person } from "../store/schema.ts";
 import { plainTerms, type SmallWorld, said, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
@@ -378,99 +377,6 @@ describe("a public holiday (New Zealand)", () => {
     const runId = open();
     days(Object.fromEntries(["22", "23", "24", "25", "26"].map((day) => [`2026-06-${day}`, "al"])));
     expect([amounts(runId), gross(runId)]).toEqual([["SAL 1400.00", "AL 1400.00"], "2800.00"]);
-  });
-  it.each([
-    [
-      "Australia",
-      () => smallWorld(1),
-      ["22", "23", "24", "25", "26"],
-      "38",
-      ["7.6", "7.6", "7.6", "7.6", "7.6", "0", "0"],
-      ["AL 1500.00"],
-      "1500.00",
-    ],
-    [
-      "Australia, two days",
-      () => smallWorld(1),
-      ["22", "23"],
-      "38",
-      ["7.6", "7.6", "7.6", "7.6", "7.6", "0", "0"],
-      ["SAL 720.00", "DUTY 180.00", "AL 600.00"],
-      "1500.00",
-    ],
-    [
-      "New Zealand",
-      () => smallWorldNz(1),
-      ["22", "23", "24", "25", "26"],
-      "40",
-      ["8", "8", "8", "8", "8", "0", "0"],
-      ["SAL 600.00", "DUTY 150.00", "AL 1250.00"],
-      "2000.00",
-    ],
-  ])(
-    "of who is paid in two amounts, it comes out of both: %s",
-    (_where, make, on, weeklyHours, workPattern, lines, all) => {
-      world = make();
-      const { context, actor, businessId } = world;
-      const duty = addElement(context, actor, businessId, {
-        ...{ code: "DUTY", name: "Duty manager", element: "ordinary", entry: "amount", percent: "100", leave: null },
-        ...{ allowance: null, deduction: null, taxable: null, superable: null },
-      } as never);
-      employ({ from: "2020-01-06", hourlyRate: null, weeklyHours, workPattern });
-      usual([
-        { elementId: world.element("SAL"), amount: "1200.00" } as UsualLine,
-        { elementId: duty, amount: "300.00" } as UsualLine,
-      ]);
-      const runId = open();
-      days(Object.fromEntries(on.map((day) => [`2026-06-${day}`, "al"])));
-      expect([amounts(runId), gross(runId)]).toEqual([lines, all]);
-    },
-  );
-  it("with the loading that is agreed with who is paid an amount: 17.5 % of two days of five", () => {
-    world = smallWorld(1);
-    employ({
-      ...{ from: "2020-01-06", hourlyRate: null, weeklyHours: "38" },
-      workPattern: ["7.6", "7.6", "7.6", "7.6", "7.6", "0", "0"],
-    });
-    usual([{ elementId: world.element("SAL"), amount: "1500.00" } as UsualLine]);
-    save("leave", {
-      ...{ from: "2020-01-06", entitlements: [{ kind: "annual", weeksPerYear: "4" }], loadingPercent: "17.5" },
-    });
-    const runId = open();
-    days({ "2026-06-22": "al", "2026-06-23": "al" });
-    expect([amounts(runId), gross(runId)]).toEqual([["SAL 900.00", "AL 600.00", "LOADING 105.00"], "1605.00"]);
-  });
-  it("says where a raise of a salary never reached usual pay that was typed otherwise, until it does", () => {
-    world = smallWorld(1);
-    const salaried = (from: string, salary: string) => employ({ from, hourlyRate: null, weeklyHours: "38", salary });
-    salaried("2020-01-06", "78000");
-    usual([{ elementId: world.element("SAL"), amount: "1550.00" } as UsualLine]);
-    const runId = open();
-    const asked = () => row(runId).found.marks.filter((mark) => mark.code === "salaryAboveUsual");
-    expect(asked()).toEqual([]);
-    salaried("2026-06-01", "85800");
-    expect([asked().map((mark) => mark.text), gross(runId)]).toEqual([
-      [
-        "The salary comes to $1,650.00 for a pay, and usual pay has $1,550.00. Put usual pay right on the person's page, or tick.",
-      ],
-      "1550.00",
-    ]);
-    usual([{ elementId: world.element("SAL"), amount: "1650.00" } as UsualLine], "2026-06-02");
-    expect([asked(), gross(runId)]).toEqual([[], "1650.00"]);
-  });
-  it("pays a salary's raise back that was paid over two cost centres", () => {
-    world = smallWorld(1);
-    const { context, actor, businessId } = world;
-    for (const code of ["A", "B"]) addCentre(context, actor, businessId, { code, name: code });
-    const salaried = (from: string, salary: string) => ({ from, hourlyRate: null, weeklyHours: "38", salary });
-    employ(salaried("2020-01-06", "78000"));
-    usual(
-      ["A", "B"].map((costCentre) => ({ elementId: world.element("SAL"), amount: "750.00", costCentre }) as UsualLine),
-    );
-    sent(open());
-    const raise = { ...plainTerms(world, salaried("2026-06-22", "85800")), from: "2026-06-22" };
-    expect(planBackPay(context, actor, who(), said(raise)).total).toBe("150.00");
-    expect(gross(payBack(context, actor, who(), said(raise)).runId)).toBe("1800.00");
   });
 });
 
