@@ -7,8 +7,9 @@ import { listPeople } from "../people/readPeople.ts";
 import { addToRun } from "../runs/addToRun.ts";
 import { readRun } from "../runs/readRun.ts";
 import { setTick } from "../runs/ticks.ts";
+import { signOff } from "../signOff/signOff.ts";
 import { rekeyTrail } from "../store/rekey.ts";
-import { staffLink } from "../store/schema.ts";
+import { audit, staffLink } from "../store/schema.ts";
 import { verify } from "../store/trail.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz, validFrom } from "../testing/smallWorld.ts";
 import { approve, begin, type as typeDays } from "../testing/timeMakers.ts";
@@ -111,6 +112,22 @@ it("nobody goes where one was paid, signs in, or is somebody else's", async () =
   expect(() => out([late], world.businessId + 1)).toThrow(/no such/);
   out([late]);
   expect(addedTogether(context, world.businessId)).toEqual([]);
+});
+
+it("is no sign-off of what a colleague has seen, and the trail names everybody", () => {
+  world = smallWorld(1);
+  const { context, actor, businessId } = begin(world);
+  const ids = addPeople(context, actor, businessId, [row(0), row(1)]);
+  const runId = openUsual(world);
+  const seen = readRun(context, actor, runId).version;
+  out(ids);
+  expect(readRun(context, actor, runId).rows).toHaveLength(1);
+  expect(() => signOff(context, actor, runId, seen)).toThrow(/changed/);
+  const entry = context.store.db.select().from(audit).all().at(-1);
+  expect([entry?.what, entry?.about, entry?.change]).toEqual([
+    ...["took out people", "2 people"],
+    { before: ["Ada Wrong0 (E1)", "Ada Wrong1 (E2)"], after: null },
+  ]);
 });
 
 it("a row that goes beside the program is still found, with or without a word about it", () => {

@@ -63,14 +63,17 @@ export function takeOutPeople(context: Context, actor: Actor, businessId: number
     }
     // The words that they are found by stand under four times their number: `desk/findRows.ts`.
     store.prepared<[string]>("DELETE FROM find_words WHERE rowid IN (SELECT value * 4 FROM json_each(?))").run(json);
-    for (const { id } of runs) composeAndCount(context, id);
+    for (const { id } of runs) {
+      // Whoever has the run before them has seen somebody who is gone: their sign-off is of another run.
+      store.prepared<[number]>("UPDATE pay_run SET version = version + 1 WHERE id = ?").run(id);
+      composeAndCount(context, id);
+    }
     record(store, {
       ...{ at: context.clock.now(), userId: actor.userId, businessId },
       what: who.length === 1 ? "took out a person" : "took out people",
-      about: who
-        .map(({ name, payrollId }) => `${name} (${payrollId})`)
-        .join(", ")
-        .slice(0, 2000),
+      about: who.length === 1 ? (who[0]?.name ?? "") : `${who.length} people`,
+      // Everybody by name, however many.
+      change: { before: who.map(({ name, payrollId }) => `${name} (${payrollId})`), after: null },
     });
     for (const { id } of runs) context.announce(id);
   });
