@@ -2,17 +2,9 @@
  * Dues on their whole way, over real HTTP: from the payday by the clearing house and the bank to the fund's receipt, back
  * again where a fund sends money back, and paid a second time. Judged by what the outside services hold.
  */
-import { mkdtempSync, rmSync } from "node:fs";
-import { createServer, type Server } from "node:http";
-import type { AddressInfo } from "node:net";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
 import { eq } from "drizzle-orm";
-import express from "express";
 import { afterEach, beforeEach, expect, it } from "vitest";
-import { bank } from "../../../standins/src/bank.ts";
-import { clearingHouse } from "../../../standins/src/clearingHouse.ts";
-import { openWorld, type World } from "../../../standins/src/world.ts";
+import type { World } from "../../../standins/src/world.ts";
 import { trialBalance } from "../books/readSpan.ts";
 import { savePayee } from "../dues/payees.ts";
 import { readDues } from "../dues/readDues.ts";
@@ -25,24 +17,19 @@ import { saveRows } from "../runs/saveRows.ts";
 import { unbalanced } from "../store/invariants.ts";
 import { business, document, outbox, payRun, superChoice } from "../store/schema.ts";
 import { clearing, dueOf, giveClearing, payAsSeen, pick, statesOf } from "../testing/dueMakers.ts";
+import { type Outside, settleOutbox, startOutside } from "../testing/outside.ts";
 import { killedAt } from "../testing/powerCut.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { fileIdOf, letGo, preparePayment, releasePayment } from "./pay.ts";
 import { planPayment } from "./plan.ts";
 
+let services: Outside;
 let outside: World;
-let server: Server;
-let folder: string;
 let world: SmallWorld;
 
 beforeEach(async () => {
-  folder = mkdtempSync(join(tmpdir(), "zesty-outside-"));
-  outside = openWorld(folder);
-  const app = express();
-  app.use("/sim/bank", bank(outside));
-  app.use("/sim/super", clearingHouse(outside));
-  server = createServer(app);
-  await new Promise<void>((done) => server.listen(0, "127.0.0.1", done));
+  services = await startOutside();
+  outside = services.held;
 });
 /** Another world beside other outside services, within one test. */
 async function afresh(): Promise<void> {
@@ -52,20 +39,14 @@ async function afresh(): Promise<void> {
 afterEach(async () => {
   expect(unbalanced(world.context.store)).toEqual([]);
   await world.end();
-  await new Promise((done) => server.close(done));
-  outside.db.close();
-  rmSync(folder, { recursive: true, force: true });
+  await services.close();
 });
 
-const move = (day: string) => {
-  world.context.clock.moveTo(day);
-  outside.setClock(`${day}T02:00:00.000Z`);
-};
+const move = (day: string) => services.move(world, day);
 /** A signed payday of 3 July 2026 in a small world that knows where the outside services are. */
 function begin(people: number, make: (people: number) => SmallWorld = smallWorld, day = "2026-07-03"): void {
   world = make(people);
-  const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/sim`;
-  Object.assign(world.context.settings.services, { bank: `${base}/bank`, super: `${base}/super` });
+  services.tell(world);
   signRun(world, openUsual(world));
   move(day);
 }
@@ -73,14 +54,7 @@ const giveAccount = () => giveClearing(world);
 const due = (kind = "super") => dueOf(world, kind);
 const states = (kind = "super") => statesOf(world, kind);
 const pay = () => payAsSeen(world);
-/** Lets the outbox run until nothing moves that does not wait for another day. */
-async function settle(): Promise<void> {
-  const { context, application } = world;
-  for (let round = 0; round < 6; round += 1) {
-    context.store.db.update(outbox).set({ nextAt: 0 }).run();
-    await application.outbox.runOnce();
-  }
-}
+const settle = () => settleOutbox(world);
 const payments = () => readDuePayments(world.context, world.actor, world.businessId);
 const heldByFunds = () =>
   (
@@ -344,8 +318,7 @@ it("pays all of Inland Revenue's kinds under one reference, from the schedule of
 it("passes deductions on to whom the pay element names, each under its own name and account", async () => {
   world = smallWorld(2);
   const { context, actor, businessId, personIds } = world;
-  const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/sim`;
-  Object.assign(context.settings.services, { bank: `${base}/bank`, super: `${base}/super` });
+  services.tell(world);
   const named = context.store.prepared<[string, string]>("UPDATE pay_element SET paid_to = ? WHERE code = ?");
   named.run("Bakers United 4711", "UNION");
   const runId = openUsual(world);
