@@ -86,6 +86,8 @@ export interface LongServiceView {
   state: string;
   /** from when service counts */
   since: string;
+  /** days of absence without pay on record here that the State does not count */
+  leftOut: number;
   weeksPerYear: string;
   years: number;
   days: number;

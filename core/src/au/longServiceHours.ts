@@ -80,6 +80,23 @@ export function averagesPaid(
   );
 }
 
+/**
+ * By agreement; where none was, as with a casual, by what was paid: the greatest of several averages wants all of them.
+ * @returns null where not every average that the State looks at is known
+ */
+export function averagesKnown(
+  agreed: readonly HoursFrom[],
+  paid: () => readonly HoursPaid[],
+  windows: readonly HoursWindow[],
+  span: Span,
+): Partial<Record<HoursWindow, string>> | null {
+  const isWhole = (found: object) => Object.keys(found).length === windows.length;
+  const byAgreement = averagesAgreed(agreed, windows, span);
+  if (isWhole(byAgreement)) return byAgreement;
+  const both = { ...averagesPaid(paid(), windows, span), ...byAgreement };
+  return isWhole(both) ? both : null;
+}
+
 /** A pay that reaches over an end of the window counts by its days. */
 function shareOf({ start, end, hours }: HoursPaid, first: IsoDate, last: IsoDate): Decimal {
   const [from, to] = [start > first ? start : first, end < last ? end : last];

@@ -57,8 +57,10 @@ export const reasonWords: Record<LongServiceReason, string> = {
 };
 const plural = (count: number, word: string) => `${count} ${word}${count === 1 ? "" : "s"}`;
 
+type Served = Pick<LongServiceCase, "unpaid" | "start" | "lastDay">;
+
 /** Days of unpaid absences that are no service: each kind by the State's rule; workers' compensation counts everywhere. */
-function uncounted(rule: LongServiceRule, { unpaid, start, lastDay }: LongServiceCase): number {
+function uncounted(rule: LongServiceRule, { unpaid, start, lastDay }: Served): number {
   return unpaid.reduce((sum, { kind, from, days }) => {
     if (kind === "injury" || (kind === "illness" && rule.illnessCounts)) return sum;
     const first = from < start ? start : from;
@@ -74,9 +76,16 @@ function service(start: IsoDate, end: IsoDate): { years: number; days: number } 
   return { years, days: daysBetween(addMonths(start, years * 12), end) };
 }
 
-/** Unbroken service from a day to another, both counted. */
-export const serviceOf = (start: IsoDate, lastDay: IsoDate): { years: number; days: number } =>
-  service(start, addDays(lastDay, 1));
+/** Service that a State counts, and the days of absence that it leaves out: they move the start. */
+export function countedService(
+  rule: LongServiceRule,
+  served: Served,
+): { from: IsoDate; leftOut: number; countedDays: number; years: number; days: number } {
+  const leftOut = uncounted(rule, served);
+  const [from, end] = [addDays(served.start, leftOut), addDays(served.lastDay, 1)];
+  const countedDays = Math.max(0, daysBetween(from, end));
+  return { from, leftOut, countedDays, ...(countedDays === 0 ? { years: 0, days: 0 } : service(from, end)) };
+}
 
 /** Hours of a week of this leave; null where none of the averages that the State looks at is known. */
 function hoursOf(rule: LongServiceRule, given: LongServiceCase, weeks: Decimal, counted: number): Decimal | null {
@@ -136,11 +145,7 @@ export function longServiceLeave(
   rule: LongServiceRule,
   given: LongServiceCase,
 ): LongServiceAnswer | { missing: string } {
-  const out = uncounted(rule, given);
-  const end = addDays(given.lastDay, 1);
-  const start = addDays(given.start, out);
-  const countedDays = Math.max(0, daysBetween(start, end));
-  const { years, days } = countedDays === 0 ? { years: 0, days: 0 } : service(start, end);
+  const { leftOut: out, countedDays, years, days } = countedService(rule, given);
   const weeksOf = (count: number) => Decimal.fraction(rule.weeks * count, rule.inYears);
   const exact = Decimal.fraction(years * 365 + (rule.completedYearsOnly ? 0 : days), 365);
   const all = rule.inDays > 0 ? Decimal.fraction(countedDays, rule.inDays) : exact.times(rule.weeks).div(rule.inYears);

@@ -1,7 +1,8 @@
 /** Payroll tax by hand: a month is a twelfth of a year, wherever its bounds lie; a group shares its deduction by wages. */
 import { describe, expect, it } from "vitest";
+import { decimal } from "../quantity/decimal.ts";
 import { payrollTaxRules } from "../rulebook/au/payrollTaxRules.ts";
-import { payrollTax, type WagesByState } from "./payrollTax.ts";
+import { fringeWages, payrollTax, type WagesByState } from "./payrollTax.ts";
 
 const [row] = payrollTaxRules.rows;
 const of = (wages: WagesByState, others: WagesByState, months: 1 | 12) =>
@@ -25,6 +26,14 @@ describe("payroll tax, figures of 2025-26", () => {
     ["nothing paid", { VIC: "0" }, {}, ["VIC 0.00 0.00"]],
   ])("%s, a month", (_what, wages, others, found) => {
     expect(of(wages, others, 1)).toEqual(found);
+  });
+  it.each<[string, number, string]>([
+    ["4000", 12, "7547.20"],
+    ["4000", 1, "628.93"],
+    ["0", 12, "0.00"],
+    ["0.01", 1, "0.00"],
+  ])("fringe benefits of %s in %i months count as %s", (taxable, months, worth) => {
+    expect(fringeWages(decimal(taxable), "1.8868", months).toFixed(2)).toBe(worth);
   });
   it("twelve months that are alike come to the year, but for cents", () => {
     for (const state of ["ACT", "NSW", "NT", "QLD", "SA", "TAS", "VIC", "WA"] as const)

@@ -12,6 +12,26 @@ import { type Decimal, decimal, hundred, sum, zero } from "../quantity/decimal.t
 import { halfUpToCent } from "../quantity/rounding.ts";
 import type { PayrollTaxRule, PayrollTaxRules } from "../rulebook/au/payrollTaxRules.ts";
 
+/**
+ * Leave whose pay is no taxable wages: government money passed on, compensation for an injury, service in an emergency
+ * or the reserve. Make-up pay for a jury is wages. Set by: the Payroll Tax Acts, exempt wages (from memory, 80 %).
+ */
+export const exemptLeave: readonly string[] = [
+  ...["governmentParental", "workersCompensation", "defence", "communityService"],
+];
+/** Allowances by the kilometre and for nights away: exempt up to the rate of the tax office (from memory, 80 %). */
+export const exemptAllowances: readonly string[] = ["CD", "RD"];
+/** An employer's own paid parental leave: exempt up to this many weeks of a person's pay (from memory, 75 %; by State). */
+export const exemptParentalWeeks = 14;
+
+/**
+ * Fringe benefits as wages: taxable values of both kinds, grossed up at the lower rate; a monthly return takes a twelfth
+ * of the fringe benefits year that ended before it, the yearly one the year that ended in it.
+ * Example: a taxable value of 4,000.00 is 7,547.20 in the year and 628.93 in a month.
+ */
+export const fringeWages = (taxable: Decimal, grossUp: string, months: number): Decimal =>
+  halfUpToCent(taxable.times(grossUp).times(months).div(12));
+
 export type WagesByState = Partial<Record<StateAu, string>>;
 
 export interface StateTax {

@@ -1,3 +1,4 @@
+import { averagesKnown } from "@zesty/core/au/longServiceHours";
 import type { DepartureLine } from "@zesty/core/au/pay/departing";
 import { departurePay } from "@zesty/core/au/pay/departurePay";
 import { takenHours } from "@zesty/core/au/pay/leaveDrawn";
@@ -6,6 +7,7 @@ import { type Cycle, paysPerYear } from "@zesty/core/calendar/payPeriods";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { fromE4, hoursText } from "@zesty/core/quantity/units";
+import { longServiceRules } from "@zesty/core/rulebook/au/longServiceRules";
 import { eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { agreedLoading } from "../hours/agreements.ts";
@@ -18,6 +20,7 @@ import { workState } from "../setup/places.ts";
 import { datedRecords } from "../store/dated.ts";
 import { person } from "../store/schema.ts";
 import { leaveBalances } from "../store/sums.ts";
+import { serviceRecord } from "./serviceRecord.ts";
 
 /** Works out what is owed with this pay's own accrual in the balance, and without what it takes. */
 export function finalLinesAu(context: Context, { who, wanted, loaded, worked }: FinalPay): FinalLines {
@@ -45,19 +48,29 @@ export function finalLinesAu(context: Context, { who, wanted, loaded, worked }: 
   const loading =
     records.leave.get(who.id)?.loadingPercent ??
     agreedLoading(context, who.businessId, [who.id], wanted.lastDay)(who.id, basis);
+  const serviceFrom = serviceTakenOver(context, [who.id]).get(who.id) ?? who.startDate;
+  const state = workState(context, who.businessId, terms?.placeId ?? null);
+  const rule = context.rules.find(longServiceRules, wanted.lastDay)?.figures[state];
+  const service = serviceRecord(context, who.id);
+  const absences = service.absences();
   const owed = departurePay(
     {
       ...wanted,
       startDate: who.startDate,
-      serviceFrom: serviceTakenOver(context, [who.id]).get(who.id) ?? who.startDate,
+      serviceFrom,
       birthDate: who.birthDate,
       basis,
-      state: workState(context, who.businessId, terms?.placeId ?? null),
+      state,
       weeklyHours: fromE4(terms?.weeklyHoursE4 ?? 0).toString(),
       hourlyRate: held?.rate?.toString() ?? "0",
       balances,
       loadingPercent: loading ?? "0",
       weeklyExtras: weeklyExtras(records.usual.get(who.id)?.lines ?? [], loaded),
+      absences,
+      averages:
+        rule === undefined
+          ? null
+          : averagesKnown(service.agreed, service.paid, rule.windows, { start: serviceFrom, lastDay: wanted.lastDay }),
       employees: employeesOn(context, who.businessId, wanted.lastDay),
     },
     context.rules,

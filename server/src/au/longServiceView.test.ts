@@ -5,8 +5,8 @@ import { longServiceView } from "./longServiceView.ts";
 const view = (state: string, startDate: string, terms: object = {}, endDate: string | null = null) =>
   longServiceView(
     {
-      ...{ basis: "full-time", agreed: [{ from: startDate, weeklyHoursE4: 380_000 }], paid: () => [] },
-      ...{ countsFrom: startDate, endDate, ...terms },
+      ...{ basis: "full-time", agreed: [{ from: startDate, weekly: "38" }], paid: () => [] },
+      ...{ absences: () => [], countsFrom: startDate, endDate, ...terms },
     },
     ...([state, "2026-06-26"] as const),
   );
@@ -39,21 +39,32 @@ it("is not shown of contractors, in the first year, or before the start; who lef
 
 it("hours that changed go by the State's average; a casual's by what was paid, once that goes back far enough", () => {
   const agreed = [
-    { from: "2014-06-27", weeklyHoursE4: 380_000 },
-    { from: "2025-06-28", weeklyHoursE4: 190_000 },
+    { from: "2014-06-27", weekly: "38" },
+    { from: "2025-06-28", weekly: "19" },
   ];
   // The last 52 weeks have 19 h, the 208 before 38 h; New South Wales takes the better of one year and five.
   expect(view("NSW", "2014-06-27", { agreed })).toMatchObject({ hoursAWeek: "34.2" });
   expect(view("NT", "2014-06-27", { agreed })).toMatchObject({ hoursAWeek: "19" });
   const paid = () => [{ start: "2025-06-28", end: "2026-06-26", hours: "780" }];
-  const casual = { basis: "casual", agreed: [{ from: "2014-06-27", weeklyHoursE4: null }] };
+  const casual = { basis: "casual", agreed: [{ from: "2014-06-27", weekly: null }] };
   expect(view("NT", "2014-06-27", { ...casual, paid })).toMatchObject({ hoursAWeek: "15" });
   // Casual for most of the five years: the greater of two averages is not known while one of them is not.
   const wasCasual = [
-    { from: "2014-06-27", weeklyHoursE4: null },
-    { from: "2025-01-01", weeklyHoursE4: 380_000 },
+    { from: "2014-06-27", weekly: null },
+    { from: "2025-01-01", weekly: "38" },
   ];
   expect(view("NSW", "2014-06-27", { agreed: wasCasual })).toMatchObject({ hoursAWeek: null, hours: null });
   expect(view("NT", "2014-06-27", { agreed: wasCasual })).toMatchObject({ hoursAWeek: "38" });
   expect(view("SA", "2014-06-27", { ...casual, paid })).toMatchObject({ hoursAWeek: null, hours: null });
+});
+
+it("absences without pay are left out as each State counts them, and whoever was away for all of it has none", () => {
+  const away = (kind: string, from: string, days: number) => ({ absences: () => [{ kind, from, days }] });
+  const year = away("unpaidParental", "2023-01-01", 365);
+  expect(view("NSW", "2020-02-01", year)).toMatchObject({ leftOut: 365, years: 5, days: 147, takenFrom: "2031-01-31" });
+  // Victoria counts the first 52 weeks; New South Wales counts illness, and a stand-down is service everywhere.
+  expect(view("VIC", "2020-02-01", year)).toMatchObject({ leftOut: 1, years: 6 });
+  expect(view("NSW", "2020-02-01", away("unpaidPersonal", "2023-01-01", 60))).toMatchObject({ leftOut: 0 });
+  expect(view("NSW", "2020-02-01", away("standDown", "2023-01-01", 60))).toMatchObject({ leftOut: 0 });
+  expect(view("NSW", "2024-02-01", away("unpaid", "2024-02-01", 900))).toBeNull();
 });

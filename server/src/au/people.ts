@@ -8,6 +8,7 @@ import { draftAu } from "./draft.ts";
 import { lanesAu } from "./lanes.ts";
 import { longServiceView } from "./longServiceView.ts";
 import { papersAu } from "./papers.ts";
+import { serviceRecord } from "./serviceRecord.ts";
 import { writersAu } from "./writers.ts";
 
 export const peopleAu: PeopleOfCountry = {
@@ -33,7 +34,8 @@ export const peopleAu: PeopleOfCountry = {
     };
   },
   view: () => null,
-  longService: longServiceView,
+  longService: (context, personId, terms, state, on) =>
+    longServiceView({ ...terms, ...serviceRecord(context, personId) }, state, on),
   papers: papersAu,
   draft: draftAu,
   cells: () => cellsAu,

@@ -2,11 +2,13 @@
 import { dimensions, sumColumn } from "@zesty/contract/figureDimensions";
 import type { Question } from "@zesty/contract/figures";
 import { afterEach, describe, expect, it } from "vitest";
+import { putContractorsIn } from "../au/contractors.ts";
 import type { Actor } from "../ground/context.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { addCentre } from "../setup/costs.ts";
+import { addElement } from "../setup/elements.ts";
 import { takeBack } from "../signOff/takeBack.ts";
 import { unbalanced } from "../store/invariants.ts";
 import { atOnce, stopsAt } from "../store/steps.ts";
@@ -148,16 +150,69 @@ describe("wages for payroll tax", () => {
     const { columns, rows, totals } = ask(of);
     expect(columns.map((each) => each.title)).toEqual([
       "Wages",
+      "Exempt",
       "Super",
-      "Both",
+      "Fringe benefits",
+      "Taxable wages",
       "Deducted",
       "Tax of the month, alone",
     ]);
-    const [wages = 0, , both = 0, deducted, tax] = rows[0]?.cells.map(Number) ?? [];
+    const [wages = 0, , , , both = 0, deducted, tax] = rows[0]?.cells.map(Number) ?? [];
     expect([rows[0]?.key, wages]).toEqual(["VIC", 115_197]);
     // Of 1.4 million a year nothing has fallen yet: a twelfth of a million is deducted, and 4.85 % is due on the rest.
     expect([deducted, tax]).toEqual([83_333.33, Math.round((both - 1_000_000 / 12) * 4.85) / 100]);
     expect(totals).toBeNull();
+  });
+  it("leave out what is exempt, take in fringe benefits, and say with dollars what only a person can judge", () => {
+    world = smallWorld(2);
+    const { context, actor, businessId } = world;
+    const [first = 0, second = 0] = world.personIds;
+    const runId = openUsual(world);
+    const none = { leave: null, allowance: null, deduction: null, taxable: null, superable: null, account: null };
+    const add = (code: string, change: object) =>
+      addElement(context, actor, businessId, {
+        ...{ ...none, code, name: code, element: "leaveTaken", entry: "hours", percent: "100", ...change },
+      } as Parameters<typeof addElement>[3]);
+    const parental = add("PASSED", { leave: "governmentParental" });
+    const own = add("OURS", { leave: "parental" });
+    const kilometres = add("DRIVEN", { element: "allowance", entry: "amount", allowance: "CD" });
+    const lines = [
+      ...[
+        { elementId: parental, hours: "20" },
+        { elementId: own, hours: "10" },
+        { elementId: kilometres, amount: "85" },
+      ],
+    ];
+    const { rows, version } = readRun(context, actor, runId);
+    saveRows(context, actor, runId, { version, rows: [{ payId: rows[0]?.payId ?? 0, lines }] });
+    signRun(world, runId);
+    const benefit = (personId: number, yearEnd: string, taxable: string, exempt = "0") =>
+      saveSection(context, actor, personId, "fringeBenefits", { yearEnd, taxable, exempt });
+    benefit(first, "2026-03-31", "9000");
+    benefit(first, "2026-03-31", "3000", "1000");
+    benefit(second, "2027-03-31", "1200");
+    putContractorsIn(context, actor, businessId, {
+      ...{ from: "2026-07-01", text: ",Drake Painting,5500.00,500.00,2585.00", apply: true },
+    });
+    const of = (from: string, to: string, by: Question["rows"] = "state") =>
+      ask({ what: "stateWages", rows: by, columns: null, from, to });
+    const month = of("2026-07", "2026-07");
+    const [wages = 0, exempt, fund = 0, fringe, all] = month.rows[0]?.cells.map(Number) ?? [];
+    // 20 hours passed on at the person's rate, and 85.00 for kilometres; a twelfth of 4,000 × 1.8868.
+    expect([exempt, fringe]).toEqual([20 * 31.5 + 85, 628.93]);
+    expect(all).toBeCloseTo(wages - (exempt ?? 0) + fund + 628.93, 2);
+    expect(month.notes.join(" ")).toMatch(
+      /\$315\.00 of paid parental leave is in it.*\$5000\.00 without GST went to a contractor on the list/,
+    );
+    // The yearly return goes by the fringe benefits year that ended in it: 1,200 × 1.8868.
+    expect(of("2026-07", "2027-06").rows[0]?.cells[3]).toBe("2264.16");
+    expect(of("2026-04", "2026-06").rows.map((row) => row.cells)).toEqual([
+      ["0.00", "0.00", "0.00", "1886.80", "1886.80"],
+    ]);
+    expect(of("2026-07", "2026-09", "month").rows.map((row) => row.cells[3])).toEqual(["628.93", "628.94", "628.93"]);
+    expect(of("2026-07", "2026-07", "person").rows.map((row) => row.cells[3])).toEqual(
+      expect.arrayContaining(["628.93", "0.00"]),
+    );
   });
 });
 

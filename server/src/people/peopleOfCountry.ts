@@ -34,10 +34,6 @@ export interface EndingFact {
 /** What of an employment long service goes by. */
 export interface ServiceTerms {
   basis: string;
-  /** agreed weekly hours since each day on which they were recorded, in that order */
-  agreed: readonly { from: IsoDate; weeklyHoursE4: number | null }[];
-  /** ordinary hours of the pays here, in their order: read only where no hours are agreed */
-  paid(): readonly { start: IsoDate; end: IsoDate; hours: string }[];
   countsFrom: IsoDate;
   endDate: IsoDate | null;
 }
@@ -57,7 +53,13 @@ export interface PeopleOfCountry {
   /** What a person's page shows beside what is the same everywhere. */
   view(context: Context, who: Who, records: DatedRecords, on: string): PersonNzView | null;
   /** Long service leave by the dates of service, where a country has it. */
-  longService?(terms: ServiceTerms, state: string, on: string): LongServiceView | null;
+  longService?(
+    context: Context,
+    personId: number,
+    terms: ServiceTerms,
+    state: string,
+    on: string,
+  ): LongServiceView | null;
   /** Papers owed to people of these businesses between two days, given or not, and days on which a right begins. */
   papers?(context: Context, businessIds: readonly number[], from: string, to: string): PaperOf[];
   /** The facts of a row of a sheet of new people that only this country asks for. */

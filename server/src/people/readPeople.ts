@@ -100,32 +100,6 @@ export const heldOn = (
   return startDate > today ? startDate : today;
 };
 
-/** Weekly hours of each employment on record, the newest word for a day. */
-function agreedHours({ store }: Context, personId: number): { from: string; weeklyHoursE4: number | null }[] {
-  return store
-    .prepared<[number], { from: string; weeklyHoursE4: number | null }>(
-      `SELECT t."from" AS "from", t.weekly_hours_e4 AS weeklyHoursE4 FROM employment_terms t
-       WHERE t.person_id = ? AND t.id = (SELECT MAX(n.id) FROM employment_terms n
-         WHERE n.person_id = t.person_id AND n."from" = t."from") ORDER BY t."from"`,
-    )
-    .all(personId);
-}
-
-/** Hours of the signed-off pays, by pay period; overtime is no part of them. */
-const paidHours = ({ store }: Context, personId: number): { start: string; end: string; hours: string }[] =>
-  store
-    .prepared<[number], { start: string; end: string; e4: number }>(
-      `SELECT r.period_start AS start, r.period_end AS end,
-         (SELECT coalesce(SUM(CAST(round(json_extract(l.value, '$.hours') * 10000) AS INTEGER)), 0)
-           FROM json_each(s.snapshot, '$.figures.lines') l
-           WHERE json_extract(l.value, '$.code') NOT IN (SELECT e.code FROM pay_element e
-             WHERE e.business_id = r.business_id AND e.element = 'overtime')) AS e4
-       FROM signed_pay s JOIN pay_run r ON r.id = s.run_id
-       WHERE s.person_id = ? AND s.kind = 'pay' AND r.state <> 'takenBack' ORDER BY r.period_start, s.id`,
-    )
-    .all(personId)
-    .map(({ e4, ...period }) => ({ ...period, hours: fromE4(e4).toString() }));
-
 export function readPerson(context: Context, personId: number): PersonView {
   const { db, crypt } = context.store;
   const who = db.select().from(person).where(eq(person.id, personId)).get();
@@ -256,10 +230,10 @@ export function readPerson(context: Context, personId: number): PersonView {
     state,
     longService:
       country.longService?.(
+        context,
+        personId,
         {
           basis: terms.basis,
-          agreed: agreedHours(context, personId),
-          paid: () => paidHours(context, personId),
           ...{ countsFrom: takenOver ?? who.startDate, endDate: who.endDate },
         },
         state,

@@ -4,7 +4,9 @@ import type { StateAu } from "../../calendar/listedHolidays.ts";
 import type { Basis } from "../../pay/input.ts";
 import type { LineDetail } from "../../pay/row.ts";
 import { type Decimal, decimal } from "../../quantity/decimal.ts";
+import type { HoursWindow } from "../../rulebook/au/longServiceRules.ts";
 import type { CessationCode } from "../documents/payEvent.ts";
+import { daysOutOfService, type UnpaidAbsence } from "./serviceAbsence.ts";
 
 export interface Departing {
   lastDay: IsoDate;
@@ -32,6 +34,10 @@ export interface Departing {
   /** people employed, for the redundancy pay of small employers */
   employees: number;
   misconduct: boolean;
+  /** absences without pay on record: not all of them are service */
+  absences?: readonly UnpaidAbsence[];
+  /** average weekly hours by what the State's long service Act looks at; null or left out: the agreed hours of now */
+  averages?: Partial<Record<HoursWindow, string>> | null;
 }
 
 export interface DepartureLine {
@@ -55,6 +61,10 @@ export interface DeparturePay {
  */
 export const serviceYears = ({ serviceFrom, lastDay }: Pick<Departing, "serviceFrom" | "lastDay">): number =>
   completedYears(serviceFrom, addDays(lastDay, 1));
+
+/** The same without what is no service for redundancy pay, or for notice: days out of it move the start (s 22). */
+export const serviceYearsFor = (who: Departing, of: "redundancy" | "notice"): number =>
+  serviceYears({ ...who, serviceFrom: addDays(who.serviceFrom, daysOutOfService(who.absences ?? [], who, of)) });
 
 export const weeksFor = (steps: readonly { years: number; weeks: string }[], years: number): Decimal =>
   decimal([...steps].reverse().find((step) => years >= step.years)?.weeks ?? "0");

@@ -115,3 +115,52 @@ describe("long service leave on leaving", () => {
     expect(longService({ state: "SA", startDate: "2016-07-03", reason: "F", misconduct: true })).toBe(true);
   });
 });
+
+describe("absences without pay", () => {
+  // 365 days out of 20 July 2019 to 3 July 2026, six years: five count for redundancy pay, ten weeks, and six for notice.
+  const away = (kind: string, days = 365) => [{ kind, from: "2023-01-02", days }];
+  const gone = { reason: "R", noticeWorked: false, startDate: "2019-07-20" } as const;
+  const weeks = (change: Partial<Departing>) =>
+    departurePay(who({ ...gone, ...change }), rules)
+      .lines.slice(1)
+      .map((line) => [...[line.element, Number(line.hours) / 38, line.detail.completedYears]]);
+  it.each([
+    ["none", [], 4, 11],
+    ["unpaid parental leave", away("unpaidParental"), 4, 10],
+    ["unpaid leave of a day too few to lose a year", away("unpaid", 350), 4, 11],
+    ["a day more", away("unpaid", 351), 4, 10],
+    ["stood down: service", away("standDown"), 4, 11],
+    ["absent without leave for two years", away("absent", 730), 3, 8],
+    [
+      "before service began, and after the last day",
+      [
+        { kind: "unpaid", from: "2018-01-01", days: 400 },
+        { kind: "unpaid", from: "2026-07-01", days: 400 },
+      ],
+      4,
+      11,
+    ],
+  ])("%s", (_what, absences, notice, redundancy) => {
+    // What is free of tax goes by the years of the employment.
+    expect(weeks({ absences })).toEqual([
+      ["etp", notice, 6],
+      ["redundancy", redundancy, 6],
+    ]);
+  });
+  it("are said where nothing is due, and in long service by the dates", () => {
+    expect(
+      notes({
+        ...gone,
+        startDate: "2025-05-01",
+        absences: away("unpaid").map((each) => ({ ...each, from: "2025-06-01" })),
+      }),
+    ).toContain("365 days without pay left out, less than a year");
+    const said = notes({
+      ...gone,
+      startDate: "2010-07-04",
+      absences: away("unpaid"),
+      averages: { 52: "19", 156: "30", 260: "34.2" },
+    });
+    expect(said).toMatch(/at 3?\d[\d.]* hours a week as on record here, and 365 days of unpaid absence left out/);
+  });
+});

@@ -5,8 +5,9 @@ import { type Decimal, decimal, decimalOrZero } from "../../quantity/decimal.ts"
 import { halfUpToCent } from "../../quantity/rounding.ts";
 import { type LongServiceReason, type LongServiceRule, longServiceRules } from "../../rulebook/au/longServiceRules.ts";
 import type { RuleBook } from "../../rulebook/ruleBook.ts";
-import { longServiceLeave } from "../longServiceLeave.ts";
-import { type Departing, type DepartureLine, serviceYears } from "./departing.ts";
+import { countedService, longServiceLeave } from "../longServiceLeave.ts";
+import type { Departing, DepartureLine } from "./departing.ts";
+import { spansOf } from "./serviceAbsence.ts";
 
 /** Weeks of long service leave that may be owed to who has no balance of it; null where none can be. */
 export const serviceLeaveUnknown = (
@@ -32,17 +33,24 @@ const reasonOf = ({ reason, misconduct }: Departing): LongServiceReason =>
 
 /** What it comes to by the dates of service alone, where nobody kept a balance. */
 function byItsDates(who: Departing, rate: Decimal, rule: LongServiceRule): string {
+  const unpaid = spansOf(who.absences ?? []);
   const found = longServiceLeave(rule, {
     ...{ state: who.state, start: who.serviceFrom, lastDay: who.lastDay, reason: reasonOf(who) },
-    ...{ unpaid: [], hours: { constant: who.weeklyHours }, rate: rate.toString(), weeksTaken: "0" },
+    ...{ unpaid, weeksTaken: "0", rate: rate.toString() },
+    hours: who.averages ? { averages: who.averages } : { constant: who.weeklyHours },
   });
   if ("missing" in found) return found.missing;
   const head = "No balance of long service leave is kept.";
   if (!found.payable) return `${head} By its dates none is due: ${found.why.at(-1)} Look whether that is so.`;
+  const out = countedService(rule, { start: who.serviceFrom, lastDay: who.lastDay, unpaid }).leftOut;
+  const leftOut =
+    out === 0
+      ? ", and no absence is left out"
+      : `, and ${out} ${out === 1 ? "day" : "days"} of unpaid absence left out`;
   const weeks = found.weeks.toDecimalPlaces(5).toString();
   const all = found.weeks.times(found.hoursAWeek);
   const worth = all.gt(0)
-    ? `, ${all.toFixed(2)} hours and $${found.pay.toFixed(2)}, if the week always had ${found.hoursAWeek.toString()} hours and no absence is left out`
+    ? `, ${all.toFixed(2)} hours and $${found.pay.toFixed(2)}, ${who.averages ? `at ${found.hoursAWeek.toDecimalPlaces(2).toString()} hours a week as on record here` : `if the week always had ${found.hoursAWeek.toString()} hours`}${leftOut}`
     : "";
   return `${head} By its dates ${who.state} comes to ${weeks} weeks${worth}: record the balance under Leave, or add the line in the run.`;
 }
@@ -57,7 +65,9 @@ export function longService(
 ): void {
   const hours = decimalOrZero(who.balances["long-service"]);
   const rule = rules.row(longServiceRules, who.lastDay).figures[who.state];
-  const years = serviceYears(who);
+  const { years } = countedService(rule, {
+    ...{ start: who.serviceFrom, lastDay: who.lastDay, unpaid: spansOf(who.absences ?? []) },
+  });
   if (hours.lte(0)) {
     if (serviceLeaveUnknown(who, years, rule)) notes.push(byItsDates(who, rate, rule));
     return;

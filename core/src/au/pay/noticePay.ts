@@ -1,10 +1,11 @@
 /** Pay in lieu of notice (Fair Work Act 2009, s 117). */
-import { completedYears } from "../../calendar/dates.ts";
+import { addDays, completedYears } from "../../calendar/dates.ts";
 import { type Decimal, decimalOrZero } from "../../quantity/decimal.ts";
 import { halfUpToCent } from "../../quantity/rounding.ts";
 import { employmentStandards } from "../../rulebook/au/employmentStandards.ts";
 import type { RuleBook } from "../../rulebook/ruleBook.ts";
-import { type Departing, type DepartureLine, serviceYears, weeksFor } from "./departing.ts";
+import { type Departing, type DepartureLine, serviceYears, serviceYearsFor, weeksFor } from "./departing.ts";
+import { daysOutOfService } from "./serviceAbsence.ts";
 
 export function notice(who: Departing, rate: Decimal, rules: RuleBook, lines: DepartureLine[], notes: string[]): void {
   if (who.noticeWorked || !(who.reason === "R" || who.reason === "F")) return;
@@ -13,9 +14,12 @@ export function notice(who: Departing, rate: Decimal, rules: RuleBook, lines: De
     return;
   }
   const standards = rules.row(employmentStandards, who.lastDay).figures;
-  const years = serviceYears(who);
+  const years = serviceYearsFor(who, "notice");
   // The steps of notice say "more than": whole years to the day before the last one. Two years for who is older are enough.
-  const more = completedYears(who.serviceFrom, who.lastDay);
+  const more = completedYears(
+    addDays(who.serviceFrom, daysOutOfService(who.absences ?? [], who, "notice")),
+    who.lastDay,
+  );
   const older = standards.noticeOlder;
   const extra = completedYears(who.birthDate, who.lastDay) > older.over && years >= older.minYears ? older.weeks : "0";
   const weeks = weeksFor(standards.notice, more).plus(extra);
@@ -26,7 +30,7 @@ export function notice(who: Departing, rate: Decimal, rules: RuleBook, lines: De
     hours: hours.toString(),
     amount: halfUpToCent(hours.times(rate).plus(weeks.times(extras))).toFixed(2),
     // With a redundancy it is part of that payment, and shares its tax-free amount.
-    detail: who.reason === "R" ? { etpCode: "R", completedYears: years } : { etpCode: "O" },
+    detail: who.reason === "R" ? { etpCode: "R", completedYears: serviceYears(who) } : { etpCode: "O" },
     why: `${weeks.toString()} weeks of notice not worked (${more < years ? `not more than ${years} years` : `${years} completed years`}${extra === "0" ? "" : `, over ${older.over}`}) × ${who.weeklyHours} h × $${rate.toString()}${extras.gt(0) ? `, with $${extras.toString()} of allowances a week` : ""}`,
   });
 }

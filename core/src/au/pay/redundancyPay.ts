@@ -4,7 +4,8 @@ import type { Decimal } from "../../quantity/decimal.ts";
 import { halfUpToCent } from "../../quantity/rounding.ts";
 import { employmentStandards } from "../../rulebook/au/employmentStandards.ts";
 import type { RuleBook } from "../../rulebook/ruleBook.ts";
-import { type Departing, type DepartureLine, serviceYears, weeksFor } from "./departing.ts";
+import { type Departing, type DepartureLine, serviceYears, serviceYearsFor, weeksFor } from "./departing.ts";
+import { daysOutOfService } from "./serviceAbsence.ts";
 
 export function redundancy(
   who: Departing,
@@ -15,7 +16,9 @@ export function redundancy(
 ): void {
   if (who.reason !== "R") return;
   const standards = rules.row(employmentStandards, who.lastDay).figures;
-  const years = serviceYears(who);
+  const years = serviceYearsFor(who, "redundancy");
+  const out = daysOutOfService(who.absences ?? [], who, "redundancy");
+  const without = out === 0 ? "" : `, ${out} ${out === 1 ? "day" : "days"} without pay left out`;
   const small = who.smallEmployer ?? who.employees < standards.smallEmployerUnder;
   if (who.smallEmployer == null)
     notes.push(
@@ -29,7 +32,7 @@ export function redundancy(
   }
   const weeks = weeksFor(standards.redundancy, years);
   if (weeks.isZero()) {
-    notes.push(`No redundancy pay: service counts from ${dateWords(who.serviceFrom)}, less than a year.`);
+    notes.push(`No redundancy pay: service counts from ${dateWords(who.serviceFrom)}${without}, less than a year.`);
     return;
   }
   if (who.serviceFrom < who.startDate)
@@ -41,7 +44,8 @@ export function redundancy(
     element: "redundancy",
     hours: hours.toString(),
     amount: halfUpToCent(hours.times(rate)).toFixed(2),
-    detail: { completedYears: years },
-    why: `${weeks.toString()} weeks of redundancy pay (${years} completed years) × ${who.weeklyHours} h × $${rate.toString()}`,
+    // The tax-free part goes by every year of the employment.
+    detail: { completedYears: serviceYears(who) },
+    why: `${weeks.toString()} weeks of redundancy pay (${years} completed years${without}) × ${who.weeklyHours} h × $${rate.toString()}`,
   });
 }

@@ -10,7 +10,7 @@ import { Papers } from "./Papers.tsx";
 
 /** What the Act of the State gives by the dates of service: what was taken or kept as a balance stands above it. */
 function LongService({ view }: { view: LongServiceView }) {
-  const { state, since, years, days, weeks, hours: inHours, hoursAWeek, takenFrom, paidFor, notFor } = view;
+  const { state, since, leftOut, years, days, weeks, hours: inHours, hoursAWeek, takenFrom, paidFor, notFor } = view;
   return (
     <>
       <h2 className="mt-6 border-b border-rule-strong pb-1 font-name text-[18px]">Long service, {state}</h2>
@@ -35,7 +35,9 @@ function LongService({ view }: { view: LongServiceView }) {
         {hoursAWeek
           ? `A week of it has ${hoursAWeek} h, by the average that ${state} goes by.`
           : "How many hours a week of it has is not known: none are agreed, and the pays here do not go back far enough."}{" "}
-        Absences without pay and what was taken are not in it.
+        {leftOut > 0
+          ? `${counted(leftOut, "day", "days")} without pay on record here ${leftOut === 1 ? "is" : "are"} left out; other absences without pay, and what was taken, are not taken off.`
+          : "Absences without pay of before, and what was taken, are not taken off."}
       </p>
     </>
   );
