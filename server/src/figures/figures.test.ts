@@ -4,6 +4,7 @@ import type { Question } from "@zesty/contract/figures";
 import { afterEach, describe, expect, it } from "vitest";
 import { putContractorsIn } from "../au/contractors.ts";
 import type { Actor } from "../ground/context.ts";
+import { askForLeave } from "../leave/requests.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
@@ -213,6 +214,43 @@ describe("wages for payroll tax", () => {
     expect(of("2026-07", "2026-07", "person").rows.map((row) => row.cells[3])).toEqual(
       expect.arrayContaining(["628.93", "0.00"]),
     );
+  });
+});
+
+describe("leave as announced", () => {
+  it("stands beside the leave of the Act in force, by the hours of the pays; of 8 % with each pay nothing but money", () => {
+    world = smallWorldNz(1);
+    const { context, actor } = world;
+    const runId = openUsual(world);
+    const { rows, version } = readRun(context, actor, runId);
+    const lines = [
+      { elementId: world.element("ORD"), hours: "80" },
+      { elementId: world.element("OT15"), hours: "4" },
+    ];
+    saveRows(context, actor, runId, { version, rows: [{ payId: rows[0]?.payId ?? 0, lines }] });
+    signRun(world, runId);
+    const of = { what: "leaveAnnounced", rows: "person", columns: null, from: "2026-07", to: "2026-07" } as const;
+    // 120 h + 80 × 4 ÷ 52; 96 h + 80 × 10 ÷ 260; 12.5 % of (2,400 + 180) × 4 ÷ 84.
+    expect(ask(of).rows[0]?.cells).toEqual(["3.00", "120.00", "126.15", "12.00", "96.00", "99.08", "15.36"]);
+    askForLeave(context, actor, world.businessId, {
+      ...{ personId: world.personIds[0] ?? 0, kind: "annual", first: "2026-06-29", last: "2026-07-03" },
+      ...{ hoursADay: null, inAdvance: false, note: null, approve: { belowNought: false } },
+    });
+    signRun(world, openUsual(world));
+    // A week taken, and hours of leave bring leave: 126.15 + 6.15 − 40.
+    expect(ask(of).rows[0]?.cells.slice(0, 3)).toEqual(["2.00", "80.00", "92.31"]);
+    world.end();
+    const holidays = {
+      withPay: true,
+      varies: false,
+      agreedWeek: null,
+      averageOnlyUntil: null,
+      keepsAnniversary: false,
+    };
+    world = smallWorldNz(1, { holidays });
+    signRun(world, openUsual(world));
+    expect(ask(of).rows[0]?.cells).toEqual(["0.00", "0.00", "0.00", "0.00", "0.00", "0.00", "300.00"]);
+    expect(ask({ ...of, from: "2030-01", to: "2030-03" }).notes.join()).toContain("nothing announced");
   });
 });
 

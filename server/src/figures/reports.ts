@@ -1,6 +1,7 @@
 /** All that can be asked, in the order of the list. */
 import { ofWhole } from "./measures.ts";
 import type { Report } from "./report.ts";
+import { leaveAnnounced } from "./reports/announcedLeave.ts";
 import { contractors } from "./reports/contractors.ts";
 import { dues, funds } from "./reports/dues.ts";
 import { leave } from "./reports/leave.ts";
@@ -57,5 +58,5 @@ export const reports: readonly Report[] = [
   }),
   bySums({ code: "net", words: "Net pay", group, measure: "net", usual: { rows: "month", columns: null } }),
   contractors,
-  ...[funds, dues, stateWages, leave, headcount, payslips, changes, rights],
+  ...[funds, dues, stateWages, leave, leaveAnnounced, headcount, payslips, changes, rights],
 ];
