@@ -3,7 +3,7 @@
 import type { CountryCode } from "@zesty/core/countries/countries";
 import Joi from "joi";
 import { type Emergency, emergency } from "./besidePay.ts";
-import { abn, account, bsb, date, hours, name, optional, tfn, usi } from "./fields.ts";
+import { abn, account, bsb, date, hours, name, optional, percent, tfn, usi } from "./fields.ts";
 import type { LeaveRequest } from "./leave.ts";
 import { accountNz, ird, taxCode } from "./nz/people.ts";
 import { states } from "./people.ts";
@@ -58,6 +58,8 @@ export interface StaffPage {
   /** a bank account that waits for the bookkeeper */
   waiting: { words: string; at: string } | null;
   funds: { id: number; name: string }[];
+  /** New Zealand: what may be said of KiwiSaver; null elsewhere */
+  saving: StaffSavingView | null;
 }
 export interface StaffDay {
   date: string;
@@ -147,6 +149,21 @@ export interface StaffTax {
   homeCountry: string | null;
   signed: true;
 }
+/** New Zealand: what somebody says of KiwiSaver, as its papers ask it. */
+export interface StaffSaving {
+  choice: "member" | "join" | "optOut";
+  employeeRate: string | null;
+  signed: true;
+}
+/** What may be said of it now. */
+export interface StaffSavingView {
+  choices: StaffSaving["choice"][];
+  status: "member" | "not-member" | "opted-out" | "suspended" | null;
+  rate: string | null;
+  rates: readonly string[];
+  /** where somebody was enrolled by this job: between which days opting out is possible */
+  optOut: { from: string; to: string } | null;
+}
 export interface StaffFund {
   fundId: number | null;
   memberNumber: string | null;
@@ -197,6 +214,11 @@ export const staffSections = {
     taxCode: Joi.object({
       code: taxCode.extract("code"),
       irdNumber: ird().empty("").label("IRD number"),
+      signed,
+    }),
+    kiwiSaver: Joi.object<StaffSaving>({
+      choice: Joi.string().valid("member", "join", "optOut").required().label("KiwiSaver"),
+      employeeRate: optional(percent()).label("Own rate"),
       signed,
     }),
     bank: bankOf({ bsb: Joi.string().valid("").default(""), account: accountNz().required().label("Account") }),

@@ -2,7 +2,7 @@
  * KiwiSaver: the person's part and the employer's, with its tax (esct.ts).
  * Set by: KiwiSaver Act 2006. To the nearest cent by house convention C4.
  */
-import { completedYears, type IsoDate } from "../calendar/dates.ts";
+import { addDays, completedYears, type IsoDate } from "../calendar/dates.ts";
 import { atLeastZero, type Decimal, decimal, zero } from "../quantity/decimal.ts";
 import { halfUpToCent } from "../quantity/rounding.ts";
 import { deductionRatesNz } from "../rulebook/nz/deductionRatesNz.ts";
@@ -33,6 +33,15 @@ export function employerPercent(
   const owed = age >= Number(rates.employerFromAge) && age < Number(rates.employerUntilAge);
   return owed || voluntary === true ? (agreed ?? decimal(rates.employerPercent)) : zero;
 }
+
+/** Between which days who was enrolled on starting may opt out (KiwiSaver Act 2006, s 17), both included. */
+export const optOutWindow = (
+  startDate: IsoDate,
+  days: { from: string; to: string },
+): { from: IsoDate; to: IsoDate } => ({
+  from: addDays(startDate, Number(days.from) - 1),
+  to: addDays(startDate, Number(days.to) - 1),
+});
 
 export interface KiwiSaver {
   employee: Figure;

@@ -8,6 +8,7 @@ import { datedRecordsNz } from "../store/dated.ts";
 import { cellsNz } from "./cells.ts";
 import { draftNz } from "./draft.ts";
 import { lanesNz } from "./lanes.ts";
+import { ownSavingNz } from "./ownSaving.ts";
 import { papersNz } from "./papers.ts";
 import { readPersonNz } from "./readPerson.ts";
 import { writersNz } from "./writers.ts";
@@ -49,6 +50,7 @@ export const peopleNz: PeopleOfCountry = {
       ];
     };
   },
+  ownSaving: ownSavingNz,
   papers: papersNz,
   view: readPersonNz,
   draft: draftNz,

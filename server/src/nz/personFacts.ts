@@ -5,6 +5,7 @@ import { exchangeable } from "@zesty/core/nz/alternativeHolidays";
 import { countedSince } from "@zesty/core/nz/entitlement";
 import { esctBase, esctRate } from "@zesty/core/nz/esct";
 import { passesHoursTest } from "@zesty/core/nz/hoursTest";
+import { optOutWindow } from "@zesty/core/nz/kiwiSaver";
 import { patternDays, usualOvertime } from "@zesty/core/nz/pay/holidaySources";
 import type { PersonFactsNz, RowContextNz } from "@zesty/core/nz/pay/row";
 import { orderCode } from "@zesty/core/nz/payOrders";
@@ -216,7 +217,9 @@ export function nzRows(
                 run.periodEnd &&
               (!hours.has(who.id) || passesHoursTest(hours.get(who.id) ?? [], run.periodStart, holidayRow)),
             kiwiSaver: {
-              ...optOutDays(who.startDate, saver?.joined === "automatic" ? saverRules?.optOutDays : undefined),
+              ...optOutDays(
+                saver?.joined === "automatic" && saverRules ? optOutWindow(who.startDate, saverRules.optOutDays) : null,
+              ),
               ...(saver?.status === "opted-out" ? { optedOutOn: saver.optOutDate } : {}),
               suspendedUntil: saver?.suspendedUntil ?? null,
               temporaryUntil: saver?.temporaryUntil ?? null,
@@ -285,8 +288,7 @@ function cashedUpSince(
   return new Map([...found].map(([id, weeks]) => [id, weeks.toString()]));
 }
 
-/** Between which days who was enrolled automatically may opt out (KiwiSaver Act 2006, s 17). */
-const optOutDays = (startDate: IsoDate, days: { from: string; to: string } | undefined) => ({
-  optOutFrom: days ? addDays(startDate, Number(days.from) - 1) : null,
-  optOutTo: days ? addDays(startDate, Number(days.to) - 1) : null,
+const optOutDays = (window: ReturnType<typeof optOutWindow> | null) => ({
+  optOutFrom: window?.from ?? null,
+  optOutTo: window?.to ?? null,
 });

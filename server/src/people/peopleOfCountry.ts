@@ -1,8 +1,9 @@
 /** What a country says of people: what is asked of them, and what of it is missing. */
 
 import type { BusinessView } from "@zesty/contract/business";
-import type { NewPersonNz, PersonNzView } from "@zesty/contract/nz/people";
+import type { KiwiSaverFacts, NewPersonNz, PersonNzView } from "@zesty/contract/nz/people";
 import type { LongServiceView, NewPerson, PersonSummary, PersonView } from "@zesty/contract/people";
+import type { StaffSaving, StaffSavingView } from "@zesty/contract/staff";
 import type { IsoDate } from "@zesty/core/calendar/dates";
 import type { PersonMark } from "@zesty/core/hoursSheet/peopleSheet";
 import type { Schema } from "joi";
@@ -38,7 +39,16 @@ export interface ServiceTerms {
   endDate: IsoDate | null;
 }
 
+/** A savings scheme that people say something of themselves. */
+export interface OwnSaving {
+  view(context: Context, who: Who): StaffSavingView;
+  /** @throws what may not be said now, with why */
+  said(context: Context, who: Who, given: StaffSaving): KiwiSaverFacts;
+}
+
 export interface PeopleOfCountry {
+  /** what people say of a savings scheme on their own pages, where a country has one */
+  ownSaving?: OwnSaving;
   newPerson: Schema<NewPerson | NewPersonNz>;
   /** sections of a person's facts, each with what checks it */
   sections: Readonly<Record<string, Schema>>;

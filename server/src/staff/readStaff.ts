@@ -63,7 +63,7 @@ const reasons: Record<string, string> = {
   bank: "Your pay goes there.",
   details: "Your payslip and the year's report to the tax agency need it.",
 };
-const ownSections = ["tax", "taxCode", "super", "bank", "details"];
+const ownSections = ["tax", "taxCode", "super", "kiwiSaver", "bank", "details"];
 
 /** What of a person's missing facts the person can say. */
 export const wantedOf = (missing: PersonView["missing"]): Wanted[] =>
@@ -116,6 +116,7 @@ export function readStaffPage(context: Context, personId: number): StaffPage {
     funds: context.country(owner.country).people.choosesFund
       ? readBusiness(context, who.businessId).funds.filter((each) => !each.retired)
       : [],
+    saving: context.country(owner.country).people.ownSaving?.view(context, who) ?? null,
   };
 }
 

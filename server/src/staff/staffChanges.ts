@@ -5,7 +5,7 @@
 
 import type { BankPart } from "@zesty/contract/bank";
 import type { Emergency } from "@zesty/contract/besidePay";
-import type { StaffAccess, StaffFund, StaffSection, StaffTax } from "@zesty/contract/staff";
+import type { StaffAccess, StaffFund, StaffSaving, StaffSection, StaffTax } from "@zesty/contract/staff";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { centsText } from "@zesty/core/quantity/units";
 import { and, eq } from "drizzle-orm";
@@ -67,6 +67,12 @@ export async function changeOwn(
         lowerMinimum: held?.lowerMinimum ?? false,
         loanRate: held?.loanRate ?? null,
       });
+    }
+    case "kiwiSaver": {
+      const saving = context.country(findBusiness(context, who.businessId).country).people.ownSaving;
+      if (!saving) throw cannot("no-section", "This cannot be changed here. Ask your employer.");
+      const said = saving.said(context, who, values as StaffSaving);
+      return void saveSection(context, actor, personId, "kiwiSaver", { from, ...said });
     }
     case "super":
       return chooseFund(context, actor, who, from, values as StaffFund);

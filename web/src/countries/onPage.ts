@@ -172,6 +172,6 @@ export const onPage: Record<CountryCode, OnPage> = {
     hasStatements: false,
     contribution: "the employer's KiwiSaver",
     hasNotices: true,
-    ownSections: ["details", "taxCode", "bank", "emergency"],
+    ownSections: ["details", "taxCode", "kiwiSaver", "bank", "emergency"],
   },
 };

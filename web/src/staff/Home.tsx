@@ -148,6 +148,7 @@ export const ownTitles: Record<string, string> = {
   tax: "Tax declaration",
   taxCode: "Tax code",
   super: "Super fund",
+  kiwiSaver: "KiwiSaver",
   bank: "Bank account",
   emergency: "Emergency contact",
 };

@@ -6,7 +6,8 @@ import { type FormEvent, type ReactNode, useState } from "react";
 import { onPage } from "../countries/onPage.ts";
 import { call, type Fault } from "./call.ts";
 import { ownTitles } from "./Home.tsx";
-import { Choice, Field, Press, Said, Screen, Tick } from "./parts.tsx";
+import { FundFields, SavingFields, signature, TaxFields } from "./ownFields.tsx";
+import { Choice, Field, Press, Said, Screen } from "./parts.tsx";
 import { go } from "./path.tsx";
 
 type Typed = Record<string, string>;
@@ -17,9 +18,6 @@ interface FormOf {
   shape: (typed: Typed) => object;
 }
 
-const signature = (
-  <Tick name="signed" value="yes" label="What I say here is true. This counts as my signature." required />
-);
 const forms: Record<string, FormOf> = {
   details: {
     why: "Your payslip and the report to the tax agency carry your address.",
@@ -136,6 +134,15 @@ const forms: Record<string, FormOf> = {
       own: fundId === "own" ? { name, abn, usi } : null,
     }),
   },
+  kiwiSaver: {
+    why: "Whether you are a member, and at which rate, decides what goes from each pay and what your employer adds. It takes the place of the paper form.",
+    fields: ({ saving }, error) => saving && <SavingFields saving={saving} error={error} />,
+    shape: ({ choice, employeeRate, signed }) => ({
+      choice,
+      employeeRate: employeeRate || null,
+      signed: signed === "yes",
+    }),
+  },
   bank: {
     why: "Your pay goes there. If there is an account already, the new one waits until your employer has looked at it, and a letter goes to your address.",
     fields: ({ country, name }, error) => (
@@ -208,106 +215,5 @@ export function Own({ page, section, onPage }: Props) {
         </Press>
       </form>
     </Screen>
-  );
-}
-
-function TaxFields({ error }: { error: (path: string) => string | undefined }) {
-  const [status, setStatus] = useState("given");
-  const [residency, setResidency] = useState("resident");
-  return (
-    <>
-      <Choice
-        label="Tax file number"
-        name="numberStatus"
-        value={status}
-        onChange={(event) => setStatus(event.target.value)}
-      >
-        <option value="given">I type it below</option>
-        <option value="pending">I have applied for one</option>
-        <option value="none">I do not give it: tax is taken at the highest rate</option>
-      </Choice>
-      {status === "given" && (
-        <Field
-          label="Your tax file number"
-          hint="Nine digits. If one is wrong, your tax is counted as somebody else's"
-          name="fileNumber"
-          inputMode="numeric"
-          error={error("fileNumber")}
-        />
-      )}
-      <Choice
-        label="For tax you are"
-        hint="A resident lives here for good or for years; it decides the tax from the first dollar"
-        name="residency"
-        value={residency}
-        onChange={(event) => setResidency(event.target.value)}
-      >
-        <option value="resident">an Australian resident</option>
-        <option value="foreign">a foreign resident</option>
-        <option value="working-holiday">on a working holiday visa</option>
-      </Choice>
-      {residency === "working-holiday" && (
-        <Field
-          label="Home country, two letters"
-          hint="As in your passport: FR, JP"
-          name="homeCountry"
-          maxLength={2}
-          error={error("homeCountry")}
-        />
-      )}
-      {residency === "resident" && (
-        <Tick
-          name="threshold"
-          value="yes"
-          label="I claim the tax-free threshold here. With two jobs, claim it once, at the one that pays more."
-        />
-      )}
-      <Tick
-        name="studyLoan"
-        value="yes"
-        label="I have a study or training loan to pay back: it is taken with each pay."
-      />
-      {signature}
-    </>
-  );
-}
-
-function FundFields({ funds, error }: { funds: StaffPage["funds"]; error: (path: string) => string | undefined }) {
-  const [fund, setFund] = useState(String(funds[0]?.id ?? "own"));
-  return (
-    <>
-      <Choice label="Fund" name="fundId" value={fund} onChange={(event) => setFund(event.target.value)}>
-        {funds.map((each) => (
-          <option key={each.id} value={each.id}>
-            {each.name}
-          </option>
-        ))}
-        <option value="own">another fund of my own</option>
-      </Choice>
-      {fund === "own" && (
-        <>
-          <Field label="Name of the fund" hint="As its letters have it" name="name" error={error("own.name")} />
-          <Field
-            label="ABN of the fund"
-            hint="Eleven digits, on the fund's letters"
-            name="abn"
-            inputMode="numeric"
-            error={error("own.abn")}
-          />
-          <Field
-            label="USI of the fund"
-            hint="Which of its products: on its letters, or in its app"
-            name="usi"
-            error={error("own.usi")}
-          />
-        </>
-      )}
-      <Field
-        label="Your member number"
-        hint="In the fund's app. Without it the fund may send the money back"
-        name="memberNumber"
-        error={error("memberNumber")}
-      />
-    </>
   );
 }
