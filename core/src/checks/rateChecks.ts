@@ -15,10 +15,16 @@ export const hoursWithoutMoney = (line: { name?: string | undefined; hours?: str
 /** An own rate below that of the level is no rate; a casual's with the loading in it is asked about. */
 export const besideLevelIn = ({ besideLevel }: PersonFactsBase, gross: Decimal): Mark[] => {
   if (!besideLevel || gross.isZero()) return [];
-  const facts = { rate: dollars(decimal(besideLevel.own)), level: dollars(decimal(besideLevel.level)) };
-  return [
-    besideLevel.is === "below"
-      ? { kind: "stop", code: "belowLevel", facts, mend: person("rate") }
-      : { kind: "query", code: "loadedTwice", facts, mend: person("rate") },
-  ];
+  const { own, level, percent } = besideLevel;
+  const facts = { rate: dollars(decimal(own)), level: dollars(decimal(level)), ...(percent ? { percent } : {}) };
+  const { code, kind } = marksBesideLevel[besideLevel.is];
+  return [{ kind, code, facts, mend: person("rate") }];
 };
+
+const marksBesideLevel = {
+  below: { kind: "stop", code: "belowLevel" },
+  salaryBelow: { kind: "stop", code: "salaryBelowLevel" },
+  loaded: { kind: "query", code: "loadedTwice" },
+  // It may be no annualised wage at all, with penalties and overtime paid on top.
+  salaryNotAbove: { kind: "query", code: "salaryNotAbove" },
+} as const;

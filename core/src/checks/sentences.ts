@@ -47,8 +47,12 @@ export const sentences = {
     `The rate of ${f.rate} is the level's ${f.level} with a casual's loading in it, and the agreement adds the loading again. Record ${f.level}, or tick if the higher rate is meant.`,
   belowLevel: (f) =>
     `The rate of ${f.rate} is below the ${f.level} that the level asks for. Raise it, or empty it: then the level's rate is paid.`,
+  salaryBelowLevel: (f) =>
+    `The salary comes to ${f.rate} an hour of the agreed week, below the ${f.level} that the level asks for. Raise it, or correct the agreed hours.`,
+  salaryNotAbove: (f) =>
+    `The salary comes to ${f.rate} an hour. Paid as an annualised wage the agreement asks for ${f.percent} % above the level, ${f.level}: raise it, or tick if penalties and overtime are paid on top.`,
   timeTypedOver: (f) => `${f.name}: ${f.typed} typed over the ${f.was} of the record of time.`,
 } satisfies Record<string, Sentence>;
 
 /** Of these, the facts of the person, not of this pay: see `standingCodes` of all countries. */
-export const standing: (keyof typeof sentences)[] = ["noEmail", "salaryAboveUsual"];
+export const standing: (keyof typeof sentences)[] = ["noEmail", "salaryAboveUsual", "salaryNotAbove"];

@@ -115,9 +115,12 @@ export interface TimeOfLine {
 }
 
 export interface BesideLevel {
-  is: "below" | "loaded";
+  /** a rate below the level's, a casual's with the loading in it, a salary below the level's or not above it as agreed */
+  is: "below" | "loaded" | "salaryBelow" | "salaryNotAbove";
   own: string;
   level: string;
+  /** per cent that an annualised wage is above the level's */
+  percent?: string;
 }
 
 /** What the checks want to know of a person beside the pay itself, in both countries. */

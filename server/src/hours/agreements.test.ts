@@ -86,6 +86,28 @@ describe("agreements of a business", () => {
     ]);
   });
 
+  it.each([
+    // Level 4 of retail at 28.12: 38 h × 52 are 55,565.12 a year; a cent an hour is rounding.
+    ["MA000004", "38", "55000", "salaryBelowLevel"],
+    ["MA000004", "38", "55556", null],
+    ["MA000004", "38", "56000", null],
+    // Part-time, by the agreed hours.
+    ["MA000004", "19", "27000", "salaryBelowLevel"],
+    ["MA000004", "19", "27800", null],
+    // Hospitality has an annualised wage a quarter above its level.
+    ["MA000009", "38", "68900", "salaryNotAbove"],
+    ["MA000009", "38", "69457", null],
+  ])("%s, %s h a week at %s a year: %s, whether hours are recorded or not", (agreement, weeklyHours, salary, code) => {
+    begin(smallWorld(1));
+    saveSection(world.context, world.actor, who(), "time", terms(agreement, "4"));
+    const basis = weeklyHours === "38" ? "full-time" : "part-time";
+    saveSection(world.context, world.actor, who(), "employment", employment({ basis, weeklyHours, salary }));
+    const lines = [{ elementId: world.element("SAL"), amount: (Number(salary) / 52).toFixed(2) }];
+    saveSection(world.context, world.actor, who(), "usualPay", { from: "2026-06-01", lines });
+    const found = codes(open()).filter((each) => each.startsWith("salary"));
+    expect(found).toEqual(code === null ? [] : [code]);
+  });
+
   it("stops where no version of the agreement is known for the period, and never prices it as none", () => {
     casual();
     const [mine] = readWeek(world.context, world.actor, world.businessId, undefined, undefined).rules;

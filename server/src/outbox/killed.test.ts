@@ -35,7 +35,7 @@ async function payday(make: () => SmallWorld, at: number) {
   const { context, actor } = world;
   const runId = signRun(world, openUsual(world));
   sendRun(context, actor, runId, ["payEvent", "employmentInformation", "paymentFile"]);
-  const wasCut = at > 0 && (await killedAt(context.store.sqlite, at, () => settleOutbox(world)));
+  const wasCut = at > 0 && (await killedAt(context, at, () => settleOutbox(world)));
   await settleOutbox(world);
   outside.move(world, "2026-07-03");
   await settleOutbox(world);

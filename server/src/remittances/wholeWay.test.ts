@@ -415,7 +415,7 @@ it("killed at any write while wages and dues are sent and answered, it comes to 
     const { context, actor } = world;
     sendRun(context, actor, context.store.db.select().from(payRun).get()?.id ?? 0, ["paymentFile"]);
     pay();
-    const wasCut = at > 0 && (await killedAt(context.store.sqlite, at, settle));
+    const wasCut = at > 0 && (await killedAt(context, at, settle));
     await settle();
     for (const day of ["2026-07-02", "2026-07-03", "2026-07-06", "2026-07-07"]) {
       move(day);

@@ -21,6 +21,8 @@ export interface RateOn {
   own: Decimal | null;
   /** what the agreement asks for at least, at the person's age */
   least: Decimal | null;
+  /** per cent that the agreement has an annualised wage above the level's */
+  annualisedAbove: number | null;
   /** an award's casual loading stands in the per cent of each line */
   byAgreement: boolean;
 }
@@ -62,14 +64,30 @@ export function ratesOn(
           allPurposeOf(person.time.rules, person.rates, person.time.person),
         );
         // A salary is compared with the agreement over the pay as a whole: its own rate stands.
-        if (held?.salaryCents != null) return [id, { rate: own, from: "salary", own, least, byAgreement }];
+        if (held?.salaryCents != null) {
+          const annualisedAbove = person.time.rules?.annualisedWage?.minimumAbove ?? null;
+          return [id, { rate: own, from: "salary", own, least, annualisedAbove, byAgreement }];
+        }
         const from = rate === null ? null : own?.eq(rate) ? "own" : "level";
-        return [id, { rate, from, own, least, byAgreement }];
+        return [id, { rate, from, own, least, annualisedAbove: null, byAgreement }];
       }
       if (own)
-        return [id, { rate: own, from: held?.salaryCents == null ? "own" : "salary", own, least: null, byAgreement }];
+        return [
+          id,
+          {
+            rate: own,
+            from: held?.salaryCents == null ? "own" : "salary",
+            own,
+            least: null,
+            annualisedAbove: null,
+            byAgreement,
+          },
+        ];
       const amount = held && byAmount(held, usual.get(id)?.lines ?? []);
-      return [id, { rate: amount ?? null, from: amount ? "amount" : null, own, least: null, byAgreement }];
+      return [
+        id,
+        { rate: amount ?? null, from: amount ? "amount" : null, own, least: null, annualisedAbove: null, byAgreement },
+      ];
     }),
   );
 }

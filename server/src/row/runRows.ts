@@ -7,6 +7,7 @@ import type { AnyContext } from "@zesty/core/countries/countries";
 import type { Overrides } from "@zesty/core/pay/input";
 import type { BesideLevel, LastPay, PayElement, SheetLine } from "@zesty/core/pay/row";
 import type { Laid, Typed } from "@zesty/core/pay/strands";
+import type { Decimal } from "@zesty/core/quantity/decimal";
 import type { Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
 import { findRun, type Run, type Who } from "../ground/findRun.ts";
@@ -158,13 +159,24 @@ const isHeldOver = ({ original, substitute }: HolidaySwap, endDate: string | nul
 
 /** An own rate below the level's, or a casual's that has the loading in it beside an agreement that adds it to each line. */
 function besideLevel(rate: RateOn | undefined, basis: string | undefined): BesideLevel | null {
-  if (!rate?.own || !rate.least || rate.from === "salary") return null;
+  if (!rate?.own || !rate.least) return null;
+  if (rate.from === "salary") return salaryBeside(rate.own, rate.least, rate.annualisedAbove);
   const said = { own: rate.own.toString(), level: rate.least.toString() };
   if (rate.own.lt(rate.least)) return { is: "below", ...said };
   const withLoading = rate.least.times("1.25");
   // Within half a per cent: rates are rounded in the pay guides.
   const loaded = basis === "casual" && rate.own.minus(withLoading).abs().lte(withLoading.times("0.005"));
   return loaded ? { is: "loaded", ...said } : null;
+}
+
+/** A cent an hour is what the rounding of weekly rates in the pay guides comes to. */
+function salaryBeside(own: Decimal, least: Decimal, above: number | null): BesideLevel | null {
+  const isBelow = (level: Decimal) => own.plus("0.01").lt(level);
+  if (isBelow(least)) return { is: "salaryBelow", own: own.toString(), level: least.toString() };
+  const asked = least.times(100 + (above ?? 0)).div(100);
+  return above !== null && isBelow(asked)
+    ? { is: "salaryNotAbove", own: own.toString(), level: asked.toString(), percent: String(above) }
+    : null;
 }
 
 /** Rows of a run with their people, in the order of the sheet. */

@@ -1,5 +1,6 @@
 /** A power cut at one write: whatever an act has written by then must be gone. */
 import type Database from "better-sqlite3";
+import type { Context } from "../ground/context.ts";
 
 class PowerCut extends Error {}
 
@@ -79,8 +80,15 @@ export function leftByCuts(sqlite: Database.Database, act: () => void): string |
 }
 
 /** Lets something run until its `at`th write, and nothing of it afterwards. @returns whether it came so far */
-export async function killedAt(sqlite: Database.Database, at: number, work: () => Promise<unknown>): Promise<boolean> {
-  const writes = watchWrites(sqlite, true);
+export async function killedAt(
+  { store, log }: Pick<Context, "store" | "log">,
+  at: number,
+  work: () => Promise<unknown>,
+): Promise<boolean> {
+  const writes = watchWrites(store.sqlite, true);
+  // A dead program says nothing either.
+  const { error } = log;
+  log.error = () => undefined;
   writes.at(at);
   try {
     await work().catch(() => {});
@@ -88,6 +96,7 @@ export async function killedAt(sqlite: Database.Database, at: number, work: () =
     if (writes.wasCut()) await new Promise((done) => setTimeout(done, 80));
     return writes.wasCut();
   } finally {
+    log.error = error;
     writes.end();
   }
 }

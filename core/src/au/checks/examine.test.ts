@@ -55,6 +55,17 @@ const cases: Record<MarkCodeAu, Case> = {
     kind: "stop",
     with: [context({ facts: { besideLevel: { is: "below", own: "25", level: "26.55" } } }), hours("38")],
   },
+  salaryBelowLevel: {
+    kind: "stop",
+    with: [context({ facts: { besideLevel: { is: "salaryBelow", own: "25", level: "26.55" } } }), hours("38")],
+  },
+  salaryNotAbove: {
+    kind: "query",
+    with: [
+      context({ facts: { besideLevel: { is: "salaryNotAbove", own: "30", level: "33.19", percent: "25" } } }),
+      hours("38"),
+    ],
+  },
   regionalHoliday: {
     kind: "query",
     with: [

@@ -13,6 +13,8 @@ const fields: Partial<Record<RunMark["code"], string>> = {
     belowMinimumNz: "Hourly rate",
     belowLevel: "Hourly rate",
     loadedTwice: "Hourly rate",
+    salaryBelowLevel: "Salary a year",
+    salaryNotAbove: "Salary a year",
   },
   ...{ numberPending: "Tax file number is", numberOverdue: "Tax file number is", numberMissing: "Tax file number is" },
   ...{ noFund: "Fund", noMemberNumber: "Member number", noEmail: "E-mail", noAddress: "Street" },
