@@ -85,9 +85,13 @@ export const worthOf = (minutes: number, rate: Decimal, percent: Decimal): Decim
   rate.times(percent).times(minutes).div(6000);
 
 /** Where an allowance is reported in Australia, by what it is for; what is not known is for a task (KN). */
-export function reportingCodeOf({ id, unit }: Pick<AllowanceEntry, "id" | "unit">): "MD" | "LD" | "CD" | "QN" | "KN" {
+export function reportingCodeOf({
+  id,
+  unit,
+}: Pick<AllowanceEntry, "id" | "unit">): "MD" | "LD" | "CD" | "TD" | "QN" | "KN" {
   if (id.startsWith("meal")) return "MD";
   if (id.startsWith("laundry")) return "LD";
   if (unit === "km") return "CD";
+  if (/^tools?\b/.test(id)) return "TD";
   return /first-aid|licence|language/.test(id) ? "QN" : "KN";
 }

@@ -1,4 +1,6 @@
 /** Australia, as the server asks for it. */
+
+import { expenseAllowances } from "@zesty/core/au/pay/elements";
 import type { CountryHere } from "../ground/countryHere.ts";
 import { aheadAu } from "./ahead.ts";
 import { besideAu } from "./beside.ts";
@@ -16,7 +18,13 @@ export const australia: CountryHere = {
   code: "AU",
   setUp: setUpAu,
   people: peopleAu,
-  time: { reportedAs: (allowance) => ({ allowance }) },
+  // What pays an expense back is taxed on what is above it, and has no super: the rules of the core say how.
+  time: {
+    reportedAs: (allowance) => {
+      const counts = expenseAllowances.includes(allowance) ? null : true;
+      return { allowance, taxable: counts, superable: counts };
+    },
+  },
   leave: leaveAu,
   pays: paysAu,
   books: booksAu,

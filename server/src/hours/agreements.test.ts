@@ -5,7 +5,7 @@ import { withFields } from "@zesty/core/agreements/editing";
 import { afterEach, describe, expect, it } from "vitest";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
-import { addElement } from "../setup/elements.ts";
+import { addElement, changeElement, readElements } from "../setup/elements.ts";
 import { payRun } from "../store/schema.ts";
 import { smallWorld } from "../testing/smallWorld.ts";
 import {
@@ -29,6 +29,8 @@ import { whoMoves } from "../time/whoMoves.ts";
 import { listAgreements, loadAgreementRules, saveAgreementFacts } from "./agreements.ts";
 
 afterEach(() => world.end());
+
+const none = { leave: null, allowance: null, deduction: null, taxable: null, superable: null, account: null } as const;
 
 describe("agreements of a business", () => {
   it("asks where a salary pays less than the agreement would for the recorded hours", () => {
@@ -273,5 +275,54 @@ describe("agreements of a business", () => {
     // Two shifts at 3.50 and 2.25.
     const dollars = row(runId).row.lines.flatMap((line) => (line.amount === undefined ? [] : [Number(line.amount)]));
     expect(dollars.reduce((sum, amount) => sum + amount, 0)).toBe(11.5);
+  });
+
+  it("an allowance that pays an expense back has neither super nor tax within its amount, and one of before gives way", () => {
+    casual();
+    const { context, actor, businessId } = world;
+    const [mine] = readWeek(context, actor, businessId, undefined, undefined).rules;
+    const each = (id: string, amount: number) => ({ id, trigger: { kind: "perShift" }, unit: "occasion", amount });
+    const allowances = [each("meal-allowance", 24), each("laundry-shift", 1.25), each("first-aid", 14.2)];
+    loadAgreementRules(context, actor, businessId, {
+      ...mine!,
+      code: "OWN-3",
+      additions: [],
+      allowances,
+    } as AgreementRules);
+    saveSection(context, actor, who(), "time", terms("OWN-3", "1"));
+    // As they were made before: taxed and counted like wages.
+    const before = {
+      ...none,
+      element: "allowance",
+      entry: "amount",
+      percent: "100",
+      taxable: true,
+      superable: true,
+    } as const;
+    for (const [code, name, allowance] of [
+      ["MEAL-ALLOWANCE", "Meal allowance", "MD"],
+      ["FIRST-AID", "First aid", "QN"],
+    ] as const)
+      addElement(context, actor, businessId, { ...before, code, name, allowance });
+    const runId = open();
+    type({ "2026-06-24": "10-14", "2026-06-25": "10-14" });
+    approve(["2026-06-24", "2026-06-25"]);
+    const { gross, taxable, super: fund } = row(runId).row.figures as unknown as Record<string, string>;
+    const [all, taxed] = [Number(gross), Number(taxable)];
+    // 48.00 of meals and 2.50 of laundry are expenses; 28.40 for first aid is wages.
+    expect(taxed).toBeCloseTo(all - 48 - 2.5, 2);
+    expect(Number(fund)).toBeCloseTo((all - 48 - 2.5) * 0.12, 2);
+    const codesUsed = row(runId).row.lines.map(
+      (line) => row(runId).view.elements.find((element) => element.id === line.elementId)?.code,
+    );
+    expect(codesUsed).toEqual(expect.arrayContaining(["MEAL-ALLOWANCE-1", "LAUNDRY-SHIFT", "FIRST-AID"]));
+    // Looked at again it is the same element, and so it is once the business counts it for super.
+    const made = readElements(context, businessId).find((element) => element.code === "MEAL-ALLOWANCE-1");
+    const { name, percent, allowance, deduction, account } = made ?? { name: "", percent: "", ...none };
+    const rest = { detail: null, holidayGross: null, regular: null, paidTo: null, retired: false, superable: true };
+    changeElement(context, actor, businessId, made?.id ?? 0, { name, percent, allowance, deduction, account, ...rest });
+    type({ "2026-06-26": "10-14" });
+    approve(["2026-06-26"]);
+    expect(readElements(context, businessId).filter((element) => element.name === "Meal allowance")).toHaveLength(2);
   });
 });

@@ -103,10 +103,15 @@ export function elementFinder(context: Context, businessId: number, elements: Ma
         );
       }
       case "allowance": {
-        // One that was added before long names had codes of their own goes on.
+        const treated = context.country(country).time.reportedAs(wanted.code);
+        // One that was added before long names had codes of their own goes on; one that had an expense taxed as wages does not.
         const short = wanted.id.slice(0, 20).toUpperCase();
-        const before = all.find(
-          ({ element, code, name }) => element === "allowance" && code === short && name === wanted.name,
+        const before = all.findLast(
+          ({ element, code, name, taxable }) =>
+            element === "allowance" &&
+            code.replace(/-\d$/, "") === short &&
+            name === wanted.name &&
+            (taxable !== true || treated.taxable === true),
         );
         if (before) return before.id;
         return added({
@@ -114,9 +119,7 @@ export function elementFinder(context: Context, businessId: number, elements: Ma
           name: wanted.name,
           element: "allowance",
           entry: "amount",
-          ...context.country(country).time.reportedAs(wanted.code),
-          taxable: true,
-          superable: true,
+          ...treated,
         });
       }
       default: {

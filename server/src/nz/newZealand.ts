@@ -18,7 +18,13 @@ export const newZealand: CountryHere = {
   setUp: setUpNz,
   people: peopleNz,
   // An allowance has no code of its own in the filing.
-  time: { reportedAs: () => ({}) },
+  // Kilometres pay an expense back (Income Tax Act 2007, s CW 18; 85 %).
+  time: {
+    reportedAs: (allowance) =>
+      allowance === "CD"
+        ? { taxable: false, superable: true, holidayGross: false }
+        : { taxable: true, superable: true },
+  },
   leave: leaveNz,
   pays: paysNz,
   books: booksNz,

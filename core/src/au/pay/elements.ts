@@ -51,7 +51,7 @@ export const groupOf = (line: PayLine): Group =>
   line.element === "leaveLoading" && line.method !== undefined ? "extra" : traits[line.element].group;
 
 /** Allowances that pay back an expected expense: not taxed and no super unless the line says otherwise. */
-const expenseAllowances = ["CD", "AD", "LD", "MD", "RD"];
+export const expenseAllowances: readonly string[] = ["CD", "AD", "LD", "MD", "RD"];
 
 export const isTaxable = (line: PayLine): boolean =>
   line.taxable ?? !(line.element === "allowance" && expenseAllowances.includes(line.allowance ?? ""));
