@@ -26,8 +26,11 @@ function compares(loading: NonNullable<AgreementRules["leaveLoading"]>, time: Pe
   return loading.orPenaltiesIfGreater === "shiftWorkers" ? isShiftWorker(time) : loading.orPenaltiesIfGreater;
 }
 
-/** Hours' pay that penalties would have added on the planned shifts of the days, and the minutes of these. */
-function penaltiesOf(
+/**
+ * Hours' pay that penalties would have added on the planned shifts of the days, or by the week's pattern, and the minutes
+ * of these.
+ */
+export function penaltiesOf(
   time: PersonTime,
   planned: Readonly<Record<string, DayShift[]>>,
   dates: readonly string[],

@@ -4,11 +4,13 @@ import { signedSums } from "@zesty/contract/year";
 import { eq } from "drizzle-orm";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { readDocument } from "../documents/documents.ts";
+import { saveAgreementFacts } from "../hours/agreements.ts";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { openRun } from "../runs/openRun.ts";
 import { keptWorking, readRun } from "../runs/readRun.ts";
 import { setTick } from "../runs/ticks.ts";
+import { addElement } from "../setup/elements.ts";
 import { signOffPlan } from "../signOff/plan.ts";
 import { signOff } from "../signOff/signOff.ts";
 import { takeBack } from "../signOff/takeBack.ts";
@@ -131,6 +133,48 @@ describe("a departure with the next run", () => {
     expect(event).toMatch(/<TypeC>D<\/TypeC>\s*<PaymentsA>4788.00<\/PaymentsA>/);
     expect(event).not.toContain("<EmploymentTerminationPayment>");
     expect(event).toMatch(/<LumpSum>\s*<TypeC>R<\/TypeC>\s*<PaymentsA>848.44<\/PaymentsA>/);
+  });
+  it("pays notice at the full rate: with weekend penalties of the week and allowances that the agreement gives", () => {
+    const { context, actor, businessId } = world;
+    const workPattern = ["0", "0", "7.6", "7.6", "7.6", "7.6", "7.6"];
+    const employment = (change: object = {}) =>
+      saveSection(context, actor, leaver, "employment", {
+        ...{ from: "2020-01-06", cycleId: world.cycleId, basis: "full-time" as const, classification: null },
+        ...{ weeklyHours: "38", hourlyRate: "31.5", minimumRate: null, placeId: null, costCentreId: null, workPattern },
+        ...change,
+      });
+    employment();
+    const terms = {
+      from: "2020-01-06",
+      agreement: "MA000004",
+      classification: "4",
+      use: "exceptions" as const,
+      settings: {},
+    };
+    saveSection(context, actor, leaver, "time", { ...terms, flags: { firstAider: true } });
+    const plan = () => planDeparture(context, actor, leaver, wanted({ reason: "R", noticeWorked: false }));
+    const notice = () => plan().lines.find((line) => /notice/i.test(line.name))?.amount;
+    // Saturday 1.9 and Sunday 3.8 hours' pay on top: 4 × 31.5 × (38 + 5.7); what first aid brings is asked for.
+    expect(notice()).toBe("5506.20");
+    expect(plan().notes.join()).toContain("The amount of first aid is not known, and notice is paid with it");
+    saveAgreementFacts(context, actor, businessId, "MA000004", {
+      ...{ from: "2026-06-01", settings: { lateTrading: false }, source: "Pay guide" },
+      rates: { classifications: { "4": "28.12" }, allowances: { "first-aid": "14.20" } },
+    });
+    expect(notice()).toBe("5563.00");
+    // In the usual pay by name it counts once; a salary has all of it within.
+    const elementId = addElement(context, actor, businessId, {
+      ...{ code: "FA", name: "First aid", element: "allowance", entry: "amount", percent: "100" },
+      ...{ leave: null, allowance: "QN", deduction: null, taxable: null, superable: null, account: null },
+    });
+    const lines = [
+      { elementId: world.element("ORD"), hours: "38" },
+      { elementId, amount: "14.20" },
+    ];
+    saveSection(context, actor, leaver, "usualPay", { from: "2020-01-06", lines });
+    expect(notice()).toBe("5563.00");
+    employment({ hourlyRate: null, salary: "62244" });
+    expect(notice()).toBe("4844.80");
   });
   it("reckons notice, redundancy and long service by service that was taken over; an earlier balance by its dates", () => {
     const leave = (change: object) =>

@@ -2,15 +2,17 @@ import { averagesKnown } from "@zesty/core/au/longServiceHours";
 import type { DepartureLine } from "@zesty/core/au/pay/departing";
 import { departurePay } from "@zesty/core/au/pay/departurePay";
 import { takenHours } from "@zesty/core/au/pay/leaveDrawn";
-import { dateWords } from "@zesty/core/calendar/dates";
+import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import { type Cycle, paysPerYear } from "@zesty/core/calendar/payPeriods";
 import type { SheetLine } from "@zesty/core/pay/row";
-import { decimal } from "@zesty/core/quantity/decimal";
+import { type Decimal, decimal, sum, zero } from "@zesty/core/quantity/decimal";
 import { fromE4, hoursText } from "@zesty/core/quantity/units";
 import { longServiceRules } from "@zesty/core/rulebook/au/longServiceRules";
 import { eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { agreedLoading } from "../hours/agreements.ts";
+import { personTimes } from "../hours/personTimes.ts";
+import { besideTheRate } from "../hours/weeklyAllowances.ts";
 import { serviceTakenOver } from "../people/serviceCountsFrom.ts";
 import type { FinalLines, FinalPay } from "../row/afterStep.ts";
 import { ratesOn } from "../row/ratesOn.ts";
@@ -53,6 +55,10 @@ export function finalLinesAu(context: Context, { who, wanted, loaded, worked }: 
   const rule = context.rules.find(longServiceRules, wanted.lastDay)?.figures[state];
   const service = serviceRecord(context, who.id);
   const absences = service.absences();
+  const { extras, named } = usualExtras(records.usual.get(who.id)?.lines ?? [], loaded);
+  const next = addDays(wanted.lastDay, 1);
+  const [known] = personTimes(context, who.businessId, [who.id], next, addDays(next, 6));
+  const beside = known ? besideTheRate(known, named, next) : noneBeside;
   const owed = departurePay(
     {
       ...wanted,
@@ -65,7 +71,11 @@ export function finalLinesAu(context: Context, { who, wanted, loaded, worked }: 
       hourlyRate: held?.rate?.toString() ?? "0",
       balances,
       loadingPercent: loading ?? "0",
-      weeklyExtras: weeklyExtras(records.usual.get(who.id)?.lines ?? [], loaded),
+      weeklyExtras: extras
+        .plus(beside.allowances)
+        .plus(beside.penaltyHours.times(held?.rate ?? 0))
+        .toDecimalPlaces(4)
+        .toString(),
       absences,
       averages:
         rule === undefined
@@ -90,18 +100,29 @@ export function finalLinesAu(context: Context, { who, wanted, loaded, worked }: 
     amount: line.amount,
     why: line.why,
   }));
-  return { lines, notes: owed.notes, say: () => words };
+  const unknown = beside.unknown.map(
+    (name) => `The amount of ${name} is not known, and notice is paid with it: enter it in Set-up, Agreements.`,
+  );
+  return { lines, notes: [...owed.notes, ...(isNotice(owed.lines) ? unknown : [])], say: () => words };
 }
 
-/** Regular allowances of the usual pay, by the week: notice is paid at the full rate (Fair Work Act 2009, s 117). */
-function weeklyExtras(lines: readonly SheetLine[], { elements, cycle }: LoadedRun): string {
+const isNotice = (lines: readonly DepartureLine[]): boolean => lines.some(({ element }) => element === "etp");
+
+const noneBeside = { allowances: zero, unknown: [], penaltyHours: zero };
+
+/** Regular allowances of the usual pay, by the week: notice is paid at the full rate (Fair Work Act 2009, ss 18, 117). */
+function usualExtras(
+  lines: readonly SheetLine[],
+  { elements, cycle }: LoadedRun,
+): { extras: Decimal; named: string[] } {
   const weeks = decimal(52).div(paysPerYear[cycle.cycle as Cycle]);
-  return lines
-    .filter((line) => elements.get(line.elementId)?.element === "allowance" && line.amount !== undefined)
-    .reduce((total, line) => total.plus(line.amount ?? "0"), decimal(0))
-    .div(weeks)
-    .toDecimalPlaces(4)
-    .toString();
+  const own = lines.filter(
+    (line) => elements.get(line.elementId)?.element === "allowance" && line.amount !== undefined,
+  );
+  return {
+    extras: sum(own.map((line) => decimal(line.amount ?? "0"))).div(weeks),
+    named: own.flatMap((line) => elements.get(line.elementId)?.name ?? []),
+  };
 }
 
 const elementFor = (line: DepartureLine) =>

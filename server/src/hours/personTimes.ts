@@ -8,6 +8,7 @@ import { timeRulesIn } from "@zesty/core/countries/time";
 import type { DayRecord } from "@zesty/core/hours/dayText";
 import { agreedOf, type PersonTime } from "@zesty/core/hours/personHours";
 import type { EnteredRates } from "@zesty/core/hours/pricing";
+import type { DayShift } from "@zesty/core/hours/shiftText";
 import { evenPattern } from "@zesty/core/leave/leaveDays";
 import { fromE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../ground/context.ts";
@@ -170,4 +171,14 @@ export function personTimes(
 export const recordsOf = (known: readonly KnownDay[], wanted: (day: KnownDay) => boolean): Record<string, DayRecord> =>
   Object.fromEntries(
     known.flatMap((day) => (day.kind === "worked" && day.record && wanted(day) ? [[day.date, day.record]] : [])),
+  );
+
+/** Shifts planned for days, by date: what leave was taken from. */
+export const plannedShifts = (known: readonly KnownDay[]): Record<string, DayShift[]> =>
+  Object.fromEntries(
+    known.flatMap((day) =>
+      day.kind === "planned" && day.record && day.record.shifts.length > 0
+        ? [[day.date, day.record.shifts] as const]
+        : [],
+    ),
   );

@@ -12,14 +12,13 @@ import { juniorPercent } from "@zesty/core/hours/juniorPercent";
 import { leaveLoading } from "@zesty/core/hours/leaveLoading";
 import { personHours, type TakenLeave } from "@zesty/core/hours/personHours";
 import { baseRate, reportingCodeOf, unitAmount } from "@zesty/core/hours/pricing";
-import type { DayShift } from "@zesty/core/hours/shiftText";
 import type { Piece } from "@zesty/core/hours/worked";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { type Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
 import { halfUpToCent } from "@zesty/core/quantity/rounding";
 import { askedOfDays } from "./askedOfDays.ts";
 import { dayWords } from "./dayWords.ts";
-import type { KnownPerson } from "./personTimes.ts";
+import { type KnownPerson, plannedShifts } from "./personTimes.ts";
 import {
   alternativeDays,
   type Finder,
@@ -153,7 +152,7 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
   }
   const fullRateOn = (each: TakenLeave): Decimal | null =>
     law.fullRate.includes(each.kind)
-      ? (rateOn(each.date)?.times(fullShare(time, each, plannedShifts(person)[each.date])) ?? null)
+      ? (rateOn(each.date)?.times(fullShare(time, each, plannedShifts(person.known)[each.date])) ?? null)
       : rateOn(each.date);
   for (const { kind, rate, taken } of leaveByRate(hours.leave, time.country, fullRateOn)) {
     const to = target(find({ kind: "leave", leave: kind }), undefined, rate);
@@ -161,7 +160,7 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
     if (leaveKindIn(time.country, kind).unit !== "hours") to.units = unitsOf(person, kind, taken);
     to.why.push(...taken.map((each) => `${dayWords(each.date)}: ${each.hours.toString()} h`));
   }
-  const loading = leaveLoading(time, hours.leave, person.loadingPercent, plannedShifts(person));
+  const loading = leaveLoading(time, hours.leave, person.loadingPercent, plannedShifts(person.known));
   if (loading) {
     const rate = rateOn(hours.leave.find((each) => each.kind === "annual")?.date ?? dates[0] ?? "");
     const to = target(find({ kind: "loading" }));
@@ -212,16 +211,6 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
 const addTo = (to: Target, amount: Decimal): void => {
   to.amount = amount.plus(to.amount ?? 0);
 };
-
-/** Shifts planned for days, by date: what leave was taken from. */
-const plannedShifts = ({ known }: KnownPerson): Record<string, DayShift[]> =>
-  Object.fromEntries(
-    known.flatMap((day) =>
-      day.kind === "planned" && day.record && day.record.shifts.length > 0
-        ? [[day.date, day.record.shifts] as const]
-        : [],
-    ),
-  );
 
 /** A line without a rate is paid at the person's own: of another period it says which that was. */
 export const atRateOf = ({ agreedRate: then }: KnownPerson, present: string | null, found: TimeLines): TimeLines =>

@@ -25,7 +25,7 @@ export interface Departing {
   loadingPercent: string;
   /** was the notice worked? else it is paid in lieu */
   noticeWorked: boolean;
-  /** regular allowances of an ordinary week: notice is paid at the full rate */
+  /** regular allowances and penalties of an ordinary week: notice is paid at the full rate */
   weeklyExtras?: string;
   /** certified that the person can never work in such a job again (ITAA 1997, s 83-20): only then is ill health taxed flat */
   invalidity?: boolean | undefined;

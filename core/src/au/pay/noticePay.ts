@@ -31,6 +31,6 @@ export function notice(who: Departing, rate: Decimal, rules: RuleBook, lines: De
     amount: halfUpToCent(hours.times(rate).plus(weeks.times(extras))).toFixed(2),
     // With a redundancy it is part of that payment, and shares its tax-free amount.
     detail: who.reason === "R" ? { etpCode: "R", completedYears: serviceYears(who) } : { etpCode: "O" },
-    why: `${weeks.toString()} weeks of notice not worked (${more < years ? `not more than ${years} years` : `${years} completed years`}${extra === "0" ? "" : `, over ${older.over}`}) × ${who.weeklyHours} h × $${rate.toString()}${extras.gt(0) ? `, with $${extras.toString()} of allowances a week` : ""}`,
+    why: `${weeks.toString()} weeks of notice not worked (${more < years ? `not more than ${years} years` : `${years} completed years`}${extra === "0" ? "" : `, over ${older.over}`}) × ${who.weeklyHours} h × $${rate.toString()}${extras.gt(0) ? `, with $${extras.toString()} of allowances and penalties a week` : ""}`,
   });
 }
