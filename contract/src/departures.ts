@@ -48,6 +48,20 @@ export interface DeparturePlan {
   elsewhere: string[];
 }
 
+/** Another employment of somebody who had left. */
+export interface EmployAgain {
+  from: string;
+}
+export const employAgain = Joi.object<EmployAgain>({ from: date().required().label("First day") });
+
+/** Employments of before, newest first. */
+export interface EarlierEmployment {
+  from: string;
+  to: string;
+  /** the employment of now began after it, and nothing was paid in it yet */
+  undo: boolean;
+}
+
 export interface DepartureView {
   id: number;
   lastDay: string;

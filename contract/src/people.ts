@@ -10,7 +10,7 @@ import { type OpeningYearView, openingYear } from "./au/openingYear.ts";
 import { type Super, superChoice, type Tax, tax } from "./au/taxAndSuper.ts";
 import { type BankPart, bank } from "./bank.ts";
 import { contract, type Emergency, emergency, type Qualification, qualifications } from "./besidePay.ts";
-import type { DepartureView } from "./departures.ts";
+import type { DepartureView, EarlierEmployment } from "./departures.ts";
 import { amountNotNegative, date, hours, id, name, optional, percent, rate } from "./fields.ts";
 import { sheetLine } from "./lines.ts";
 import { type OwnField, ownFacts } from "./ownFacts.ts";
@@ -68,6 +68,8 @@ export interface PersonView {
   stays: string | null;
   missing: PersonSummary["missing"];
   departure: DepartureView | null;
+  /** employments of before, newest first */
+  earlier: EarlierEmployment[];
   fringeBenefits: FringeBenefitView[];
   /** Australia: what was paid in a payroll year before this program, newest year first */
   openingYears: OpeningYearView[];

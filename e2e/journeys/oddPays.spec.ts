@@ -141,6 +141,22 @@ test("a departure is spelled out, recorded in a run of its own, and undone", asy
   await expect(row(page, "Dougal Penhale")).toContainText("1,478.40");
 });
 
+test("who had left is employed again under the same payroll ID, and taken back", async ({ page, world }) => {
+  await openAt(page, world, "/people/29");
+  const departure = page.getByRole("region", { name: "Departure" });
+  await expect(departure).toContainText("Last day 12 June 2026");
+  await departure.getByRole("button", { name: "Employ again" }).click();
+  await expect(departure).toContainText(/Service and leave begin anew, so 72\.31 h of personal and carer's leave ends/);
+  await departure.getByLabel("First day").fill("12/6");
+  await departure.getByRole("button", { name: "Employ again" }).click();
+  await expect(departure).toContainText("The first day is after the last one, 12 June 2026.");
+  await departure.getByLabel("First day").fill("6/7");
+  await departure.getByRole("button", { name: "Employ again" }).click();
+  await expect(departure).toContainText(/Employed again from 6 July 2026; before that from .* to 12 June 2026\./);
+  await departure.getByRole("button", { name: "Take this back: not employed again" }).click();
+  await expect(departure).toContainText("Last day 12 June 2026");
+});
+
 alone(
   "a settled pay is corrected in a run of its own; the debt is taken back from the next pay",
   async ({ page, world }) => {

@@ -1,10 +1,11 @@
 /** A person's departure: planned, recorded, undone. */
-import { newDeparture } from "@zesty/contract/departures";
+import { employAgain, newDeparture } from "@zesty/contract/departures";
 import type { Router } from "express";
 import type { Context } from "../ground/context.ts";
 import { body } from "../http/handler.ts";
 import { personRoute } from "../people/personRoute.ts";
 import { readPerson } from "../people/readPeople.ts";
+import { employAgainFrom, undoEmployAgain } from "./employAgain.ts";
 import { planDeparture, recordDeparture } from "./recordDeparture.ts";
 import { undoDeparture } from "./undoDeparture.ts";
 
@@ -20,6 +21,20 @@ export function departureRoutes(context: Context, router: Router): void {
     "/people/:person/departure",
     onPerson("prepare", (actor, personId, request) => {
       recordDeparture(context, actor, personId, body(newDeparture, request));
+      return readPerson(context, personId);
+    }),
+  );
+  router.post(
+    "/people/:person/again",
+    onPerson("prepare", (actor, personId, request) => {
+      employAgainFrom(context, actor, personId, body(employAgain, request).from);
+      return readPerson(context, personId);
+    }),
+  );
+  router.delete(
+    "/people/:person/again",
+    onPerson("prepare", (actor, personId) => {
+      undoEmployAgain(context, actor, personId);
       return readPerson(context, personId);
     }),
   );

@@ -25,6 +25,8 @@ export function payeeSources(
       .from(departure)
       .innerJoin(person, eq(departure.personId, person.id))
       .where(and(eq(person.businessId, event.businessId), isNull(departure.undoneAt)))
+      // Who was employed again and has left once more: the newest counts.
+      .orderBy(departure.id)
       .all()
       .map((row) => [row.personId, row.reason as CessationCode]),
   );

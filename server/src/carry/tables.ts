@@ -63,7 +63,7 @@ export const carriedTables: readonly CarriedTable[] = [
   ...all(within("pay_id", "pay", ofRun), "tick"),
   ...all(ofRun, "signed_pay"),
   ...all(within("signed_pay_id", "signed_pay", ofRun), "pay_fact"),
-  ...all(ofPerson, "leave_entry", "departure", "back_pay", "time_paid"),
+  ...all(ofPerson, "leave_entry", "departure", "employed_again", "back_pay", "time_paid"),
   ...all(ofBusiness, "closedown", "due", "journal"),
   ...all(within("journal_id", "journal", ofBusiness), "journal_line"),
   {

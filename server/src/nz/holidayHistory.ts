@@ -32,10 +32,13 @@ interface Known {
 export function holidayFacts(
   who: Pick<Who, "id" | "startDate">,
   run: RunDays,
-  { terms, nz, past, ledger, lines, elements, begun, around }: Known,
+  { terms, nz, past: paid, ledger, lines, elements, begun, around }: Known,
   context: Context,
 ): HolidayFacts {
   const own = nz.holidays.get(who.id);
+  // Pays of an employment of before are no part of this one's averages.
+  const began = ledger?.service.startDate ?? who.startDate;
+  const past = paid.filter((each) => each.end >= began);
   const rules = context.rules.find(holidayRules, run.payday)?.figures;
   const since = ledger && rules ? countedSince(ledger.service, addDays(run.periodStart, -1), rules) : who.startDate;
   const year = addMonths(run.periodStart, -12);

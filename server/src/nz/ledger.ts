@@ -71,12 +71,13 @@ export function ledgersNz(
   return new Map(
     people.map((who) => {
       const own = entries.get(who.id) ?? [];
+      const began = terms.get(who.id)?.countsFrom ?? who.startDate;
       const service: Service = {
         // Service with an earlier employer, where it was agreed that it counts.
-        startDate: terms.get(who.id)?.countsFrom ?? who.startDate,
+        startDate: began,
         agreed: terms.get(who.id),
         closedownOn: closedowns.get(who.id) ?? null,
-        unpaid: unpaidSpans(own),
+        unpaid: unpaidSpans(own.filter((each) => each.date >= began)),
         keepsAnniversary: terms.get(who.id)?.keepsAnniversary ?? false,
         withPay: terms.get(who.id)?.withPay ?? false,
         withPayUntil: ended.get(who.id) ?? null,

@@ -5,6 +5,7 @@ import type { PersonSummary } from "@zesty/contract/people";
 import { missingOfAll } from "../people/missing.ts";
 import type { EndingFact, PeopleOfCountry } from "../people/peopleOfCountry.ts";
 import { datedRecordsNz } from "../store/dated.ts";
+import { kiwiSaver } from "../store/schema.ts";
 import { cellsNz } from "./cells.ts";
 import { draftNz } from "./draft.ts";
 import { lanesNz } from "./lanes.ts";
@@ -51,6 +52,15 @@ export const peopleNz: PeopleOfCountry = {
     };
   },
   ownSaving: ownSavingNz,
+  // A member already: nobody is enrolled a second time, and may not opt out (KiwiSaver Act 2006, s 17).
+  employedAgain: ({ store: { db } }, personId, from) => {
+    const held = datedRecordsNz(db, [personId], from).kiwiSaver.get(personId);
+    if (held?.status !== "member" || held.joined === "existing") return;
+    const { id: _id, ...facts } = held;
+    db.insert(kiwiSaver)
+      .values({ ...facts, from, joined: "existing" })
+      .run();
+  },
   papers: papersNz,
   view: readPersonNz,
   draft: draftNz,

@@ -1,15 +1,42 @@
 /** A person's departure as recorded. */
-import type { DepartureView } from "@zesty/contract/departures";
+import type { DepartureView, EarlierEmployment } from "@zesty/contract/departures";
 import { cessationReasons } from "@zesty/core/au/documents/payEvent";
-import { and, eq, isNull } from "drizzle-orm";
+import { and, desc, eq, isNull, sql } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
-import { departure, payRun } from "../store/schema.ts";
+import { departure, employedAgain, payRun } from "../store/schema.ts";
+
+/** An employment that began after a departure and was not taken back. */
+export const standingAgain = (context: Context, personId: number) =>
+  context.store.db
+    .select()
+    .from(employedAgain)
+    .where(and(eq(employedAgain.personId, personId), isNull(employedAgain.undoneAt)))
+    .orderBy(desc(employedAgain.id))
+    .all();
+
+/** Is anything signed off that pays a period of somebody from a day on? */
+export const isPaidFrom = ({ store }: Context, personId: number, day: string): boolean =>
+  store
+    .prepared<[number, string], { id: number }>(
+      `SELECT s.id AS id FROM signed_pay s JOIN pay_run r ON r.id = s.run_id
+       WHERE s.person_id = ? AND s.kind = 'pay' AND r.state <> 'takenBack' AND r.period_end >= ? LIMIT 1`,
+    )
+    .get(personId, day) !== undefined;
+
+export const earlierEmployments = (context: Context, personId: number): EarlierEmployment[] =>
+  standingAgain(context, personId).map(({ from, startedOn, leftOn }, at) => ({
+    ...{ from: startedOn, to: leftOn },
+    undo: at === 0 && openDeparture(context, personId) === undefined && !isPaidFrom(context, personId, from),
+  }));
+
+/** Departures that ended an employment which another one followed are over. */
+const notFollowed = sql`NOT EXISTS (SELECT 1 FROM employed_again a WHERE a.departure_id = ${departure.id} AND a.undone_at IS NULL)`;
 
 export const openDeparture = (context: Context, personId: number) =>
   context.store.db
     .select()
     .from(departure)
-    .where(and(eq(departure.personId, personId), isNull(departure.undoneAt)))
+    .where(and(eq(departure.personId, personId), isNull(departure.undoneAt), notFollowed))
     .get();
 
 export function readDeparture(context: Context, personId: number): DepartureView | null {

@@ -21,7 +21,7 @@ import { readOpeningYears } from "./openingYears.ts";
 import { papersOfPerson } from "./papers.ts";
 import { askedForChange, cycleNames, peopleOf } from "./peopleOf.ts";
 import { photoOf } from "./photo.ts";
-import { readDeparture } from "./readDeparture.ts";
+import { earlierEmployments, readDeparture } from "./readDeparture.ts";
 import { serviceTakenOver } from "./serviceCountsFrom.ts";
 import { whyStays } from "./whyStays.ts";
 
@@ -227,6 +227,7 @@ export function readPerson(context: Context, personId: number): PersonView {
     openingYears: readOpeningYears(context, personId),
     time: readTimeTerms(context, personId),
     departure: readDeparture(context, personId),
+    earlier: earlierEmployments(context, personId),
     state,
     longService:
       country.longService?.(

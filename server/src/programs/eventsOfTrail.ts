@@ -13,7 +13,7 @@ const kinds: readonly [EventKind, RegExp][] = [
   ["leave.answered", /^(approved|declined|withdrawn) leave$/],
   [
     "person.changed",
-    /^(added person$|changed \w+ from |undid a change of |recorded a departure, |undid a departure, )/,
+    /^(added person$|changed \w+ from |undid a change of |recorded a departure, |undid a departure, |employed again |undid an employment again )/,
   ],
   ["dues.released", /^released a payment of dues$/],
 ];

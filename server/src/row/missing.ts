@@ -7,12 +7,13 @@ import { datedRecords, newest } from "../store/dated.ts";
 import { departure, employmentTerms, payCycle, payRun, person } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 
-/** People whose final pay stands in a run already: nothing is left for the next one. */
+/** People whose final pay stands in a run already: nothing is left for the next one, unless they are employed again. */
 export function departuresPaid(context: Context, personIds: readonly number[]): Set<number> {
   const rows = rowsOf(
     context.store.sqlite,
     departure,
-    "WHERE t.person_id IN (SELECT value FROM json_each(?)) AND t.undone_at IS NULL AND t.run_id IS NOT NULL",
+    `WHERE t.person_id IN (SELECT value FROM json_each(?)) AND t.undone_at IS NULL AND t.run_id IS NOT NULL
+       AND NOT EXISTS (SELECT 1 FROM employed_again a WHERE a.departure_id = t.id AND a.undone_at IS NULL)`,
     JSON.stringify(personIds),
   );
   return new Set(rows.map((row) => row.personId));

@@ -5,6 +5,7 @@
 
 export * from "./schema/bank.ts";
 export * from "./schema/business.ts";
+export * from "./schema/departures.ts";
 export * from "./schema/dues.ts";
 export * from "./schema/facts.ts";
 export * from "./schema/figures.ts";

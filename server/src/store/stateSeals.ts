@@ -63,6 +63,7 @@ export const watched: readonly Watched[] = [
   dated("staff_link", "Way to the staff pages", 51),
   dated("leave_request", "Leave request", 51),
   dated("leave_answer", "Answer to a leave request", 51),
+  dated("employed_again", "Employment again", 75),
   dated("approval", "Yes that was asked for", 59),
   dated("approval_word", "Word about a run", 59),
   dated("holiday_swap", "Holiday kept on another day", 62),

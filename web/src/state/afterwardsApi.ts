@@ -1,6 +1,6 @@
 /** The addresses of what happens to pays later: corrections and departures. */
 import type { CorrectablePay, CorrectionPlan, NewCorrection } from "@zesty/contract/corrections";
-import type { DeparturePlan, NewDeparture } from "@zesty/contract/departures";
+import type { DeparturePlan, EmployAgain, NewDeparture } from "@zesty/contract/departures";
 import type { PersonView } from "@zesty/contract/people";
 import { api } from "./api.ts";
 
@@ -22,6 +22,14 @@ export const afterwardsApi = api.injectEndpoints({
     }),
     recordDeparture: build.mutation<PersonView, { person: number } & NewDeparture>({
       query: ({ person, ...body }) => ({ url: `/people/${person}/departure`, method: "POST", body }),
+      invalidatesTags: ["Person", "People", "Run", "Runs", "Desk", "Business"],
+    }),
+    employAgain: build.mutation<PersonView, { person: number } & EmployAgain>({
+      query: ({ person, ...body }) => ({ url: `/people/${person}/again`, method: "POST", body }),
+      invalidatesTags: ["Person", "People", "Run", "Runs", "Desk", "Business"],
+    }),
+    undoEmployAgain: build.mutation<PersonView, number>({
+      query: (person) => ({ url: `/people/${person}/again`, method: "DELETE" }),
       invalidatesTags: ["Person", "People", "Run", "Runs", "Desk", "Business"],
     }),
     undoDeparture: build.mutation<PersonView, number>({

@@ -194,35 +194,6 @@ export const standingTick = sqliteTable(
   (t) => [primaryKey({ columns: [t.personId, t.key] })],
 );
 
-/** The end of an employment; undone by a mark on the row, never deleted. */
-export const departure = sqliteTable(
-  "departure",
-  {
-    id: id(),
-    personId: integer("person_id")
-      .notNull()
-      .references(() => person.id),
-    lastDay: text("last_day").notNull(),
-    reason: text("reason").notNull(),
-    noticeWorked: flag("notice_worked"),
-    misconduct: flag("misconduct"),
-    /** certified that the person can never work in such a job again: only then ill health is taxed at a flat rate */
-    invalidity: flag("invalidity").default(false),
-    /** fewer than fifteen people, as the bookkeeper counts them; counted here when null */
-    smallEmployer: integer("small_employer", { mode: "boolean" }),
-    /** the run that holds the final pay */
-    runId: integer("run_id").references(() => payRun.id),
-    payId: integer("pay_id").references(() => pay.id),
-    /** of an earlier version: the lines that were added to that pay */
-    lines: json<SheetLine[]>("lines").notNull(),
-    /** the row of the cycle's run that is left out for a run of its own */
-    leftOutPayId: integer("left_out_pay_id").references(() => pay.id),
-    recordedAt: text("recorded_at").notNull(),
-    undoneAt: text("undone_at"),
-  },
-  (t) => [index("departure_person").on(t.personId)],
-);
-
 /** A yes that was asked for before sign-off; ended by the next asking, or taken back. */
 export const approval = sqliteTable(
   "approval",

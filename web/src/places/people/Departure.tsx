@@ -11,6 +11,7 @@ import { longDate, money, sentenceCase } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { afterwardsApi } from "../../state/afterwardsApi.ts";
 import { TakeOut } from "./AddedByMistake.tsx";
+import { Earlier, EmployAgain } from "./EmployAgain.tsx";
 import { leaving } from "./leaving.ts";
 
 export function Departure({ person, day, wanted }: { person: PersonView; day: string; wanted: boolean }) {
@@ -28,24 +29,36 @@ export function Departure({ person, day, wanted }: { person: PersonView; day: st
         )}
       </div>
       {person.departure ? (
-        <Recorded person={person} departure={person.departure} />
+        <>
+          <Recorded person={person} departure={person.departure} />
+          {person.departure.undo === "recordOnly" && <EmployAgain person={person} day={day} />}
+          <Earlier person={person} />
+        </>
       ) : recording ? (
         <DepartureForm person={person} day={day} onDone={() => setRecording(false)} />
       ) : (
-        <Employed person={person} />
+        <Employed person={person} day={day} />
       )}
     </section>
   );
 }
 
-function Employed({ person }: { person: PersonView }) {
+function Employed({ person, day }: { person: PersonView; day: string }) {
   const navigate = useNavigate();
   const name = `${person.details.givenName} ${person.details.familyName}`;
   return (
     <>
-      <p className="text-quiet">
-        {person.stays === null ? "Nothing has been paid yet. Was this person added by mistake?" : "Employed."}
-      </p>
+      {person.details.endDate ? (
+        <>
+          <p className="text-quiet">Left on {longDate(person.details.endDate)}.</p>
+          <EmployAgain person={person} day={day} />
+        </>
+      ) : person.earlier.length === 0 ? (
+        <p className="text-quiet">
+          {person.stays === null ? "Nothing has been paid yet. Was this person added by mistake?" : "Employed."}
+        </p>
+      ) : null}
+      <Earlier person={person} />
       {person.stays === null && (
         <TakeOut
           business={person.businessId}

@@ -19,7 +19,7 @@ export const guides: readonly Guide[] = [
     steps: [
       "The line of time shows each change as a notch; press one to read or undo it.",
       "A change from a day in the past shows what signed pays miss, and pays it with the next run.",
-      "When somebody leaves, *Departure* works the final pay out before anything is recorded.",
+      "When somebody leaves, *Departure* works the final pay out before anything is recorded; who comes back is employed again there.",
     ],
     keys: [["F1 in a field", "what it means, where it is found, what happens if it is wrong"]],
     next: { words: "What is missing of everybody", to: "/readiness" },
