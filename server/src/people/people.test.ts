@@ -116,26 +116,39 @@ describe("a tax number of somebody else here", () => {
     ["Australia", smallWorld, "tax", "fileNumber", "123456782"],
     ["New Zealand", smallWorldNz, "taxCode", "irdNumber", "139000013"],
   ] as const;
-  it.each(numbers)("%s: refused, naming them, until they have left", async (_country, make, section, field, number) => {
-    await world.end();
-    world = make(2);
-    const { context, actor } = world;
-    const [one = 0, two = 0] = world.personIds;
-    const shown = readPerson(context, two);
-    const kept = section === "tax" ? shown.tax : shown.nz?.taxCode;
-    const {
-      fileNumberShown: _,
-      irdShown: __,
-      from: ___,
-      ...values
-    } = { fileNumberShown: 0, irdShown: 0, ...kept } as never as { from: string } & Record<string, unknown>;
-    const save = () => saveSection(context, actor, two, section, { ...values, [field]: number } as never);
-    expect(thrown(save).errors).toEqual([
-      { path: field, text: expect.stringContaining("Alex Sample0 has this number") },
-    ]);
-    context.store.db.update(person).set({ endDate: "2026-06-30" }).where(eq(person.id, one)).run();
-    save();
-  });
+  it.each(numbers)(
+    "%s: refused, naming them, until the payroll year after they left: who comes back is employed again",
+    async (_country, make, section, field, number) => {
+      await world.end();
+      world = make(2);
+      const { context, actor } = world;
+      const [one = 0, two = 0] = world.personIds;
+      const shown = readPerson(context, two);
+      const kept = section === "tax" ? shown.tax : shown.nz?.taxCode;
+      const {
+        fileNumberShown: _,
+        irdShown: __,
+        from: ___,
+        ...values
+      } = { fileNumberShown: 0, irdShown: 0, ...kept } as never as { from: string } & Record<string, unknown>;
+      const save = () => saveSection(context, actor, two, section, { ...values, [field]: number } as never);
+      expect(thrown(save).errors).toEqual([
+        { path: field, text: expect.stringContaining("Alex Sample0 has this number") },
+      ]);
+      const left = (endDate: string) =>
+        context.store.db.update(person).set({ endDate }).where(eq(person.id, one)).run();
+      left("2026-07-02");
+      context.clock.moveTo("2026-07-20");
+      expect(thrown(save).errors?.[0]?.text).toBe(
+        "Alex Sample0, who left on 2 July 2026, has this number. Employ them again on their page (Departure), so that their year stays one.",
+      );
+      left("2026-03-31");
+      save();
+      // A second record that is there already is not in the way of its own changes.
+      left("2026-07-02");
+      save();
+    },
+  );
 });
 
 describe("faults name the field, and nothing is half-written", () => {

@@ -95,8 +95,9 @@ function checkRows(context: Context, businessId: number, rows: readonly PersonCe
     const number = (values.fileNumber ?? values.irdNumber ?? "").replace(/\D/g, "");
     const holder = number === "" ? undefined : numbers.get(number);
     const column = values.fileNumber === undefined ? "irdNumber" : "fileNumber";
-    if (holder) stop(marks, column, `${holder} has this number already. Compare both with their declarations.`);
-    else if (number !== "") numbers.set(number, `Row ${at + 1}`);
+    if (holder) stop(marks, column, holder);
+    else if (number !== "")
+      numbers.set(number, `Row ${at + 1} has this number already. Compare both with their declarations.`);
     const key = personKey(values.givenName, values.familyName, values.birthDate);
     if (isKnown.has(key))
       marks.push({
