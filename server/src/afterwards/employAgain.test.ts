@@ -1,16 +1,24 @@
 /** Somebody who had left is employed again: another employment of the same person, done, undone, and what it must not touch. */
+import type { Question } from "@zesty/contract/figures";
 import { addDays } from "@zesty/core/calendar/dates";
+import { payrollYearAu } from "@zesty/core/calendar/payrollYear";
 import { eq } from "drizzle-orm";
 import { afterEach, describe, expect, it } from "vitest";
+import { payeesOfYear } from "../au/payeesOfYear.ts";
 import { readDocument } from "../documents/documents.ts";
+import { answerSteps } from "../figures/answer.ts";
 import { askForLeave } from "../leave/requests.ts";
+import { detailsOf } from "../nz/detailsToTell.ts";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { discardRun } from "../runs/discardRun.ts";
 import { readRun } from "../runs/readRun.ts";
 import { setTick } from "../runs/ticks.ts";
+import { prepareSignOff } from "../signOff/prepareSignOff.ts";
 import { document, payRun } from "../store/schema.ts";
+import { atOnce } from "../store/steps.ts";
 import { leaveBalances } from "../store/sums.ts";
+import { verify } from "../store/trail.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { employAgainFrom, undoEmployAgain } from "./employAgain.ts";
 import { recordDeparture } from "./recordDeparture.ts";
@@ -123,15 +131,23 @@ it("New Zealand: averages, anniversary and opting out go by the new employment a
   });
   sign(leave("2026-06-28") ?? 0);
   sent();
+  const { kiwiSaver } = view().nz ?? {};
   again("2026-06-29");
   expect(view().nz?.kiwiSaver).toMatchObject({ status: "member", joined: "existing", employeeRate: "4" });
+  undo();
+  expect({ ...view().nz?.kiwiSaver, from: "" }).toEqual({ ...kiwiSaver, from: "" });
+  expect(verify(world.context.store).broken).toEqual([]);
+  again("2026-06-29");
   const { weeklyHours } = view().employment;
   saveSection(world.context, world.actor, who(), "employment", {
     ...{ from: "2026-06-29", cycleId: world.cycleId, basis: "full-time", classification: null, weeklyHours },
     ...{ hourlyRate: "25", minimumRate: null, placeId: null, costCentreId: null },
     workPattern: ["8", "8", "8", "8", "8", "0", "0"],
   });
-  sign(openUsual(world));
+  const back = sign(openUsual(world));
+  // Inland Revenue is told of them like of somebody new.
+  const details = detailsOf(world.context, prepareSignOff(world.context, back));
+  expect(details).toMatchObject([{ change: "new", startDate: "2026-06-29", endDate: null }]);
   expect(view().leave.balances.filter((each) => Number(each.hours) !== 0)).toEqual([]);
   // A week in advance: of 25.00 an hour, though the pays of before had 30.00 and the year before them 65,000.
   askForLeave(world.context, world.actor, world.businessId, {
@@ -163,4 +179,33 @@ it("within one period both employments are paid for their own days, and the pay 
   const of = xml.slice(xml.indexOf("Sample0"), xml.indexOf("Sample1"));
   expect(of).toContain("2026-06-25");
   expect(of).not.toMatch(/2020-01-06|2026-06-23/);
+});
+
+it("the year before is reported as it was, and headcount has both employments", () => {
+  world = smallWorld(2);
+  const { context, actor, businessId } = world;
+  sign(leave("2026-06-28") ?? 0);
+  sent();
+  again("2026-07-06");
+  const of = (year: string) => {
+    const found = payeesOfYear(context, businessId, payrollYearAu(year), year, world.personIds, true);
+    const record = found.find((each) => each.personId === who())?.record;
+    return JSON.stringify(record);
+  };
+  expect(of("2026-06-30")).toMatch(/2020-01-06.*2026-06-28/);
+  expect(of("2027-06-30")).toMatch(/2026-07-06/);
+  expect(of("2027-06-30")).not.toContain("2026-06-28");
+  const asked = {
+    what: "heads",
+    businesses: [businessId],
+    from: "2026-06",
+    to: "2026-07",
+    rows: "month",
+    columns: null,
+  };
+  const { rows } = atOnce(answerSteps(context, actor, asked as Question));
+  expect(rows.map((row) => row.cells)).toEqual([
+    ["2", "0", "1", "1"],
+    ["1", "1", "0", "2"],
+  ]);
 });

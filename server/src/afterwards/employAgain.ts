@@ -51,7 +51,7 @@ export function employAgainFrom(context: Context, actor: Actor, personId: number
         at: context.clock.now(),
       })
       .run();
-    context.country(findBusiness(context, who.businessId).country).people.employedAgain?.(context, personId, from);
+    context.country(findBusiness(context, who.businessId).country).people.employedAgain?.done(context, personId, from);
     record(context.store, {
       ...{ at: context.clock.now(), userId: actor.userId, businessId: who.businessId },
       what: `employed again from ${from}`,
@@ -75,6 +75,9 @@ export function undoEmployAgain(context: Context, actor: Actor, personId: number
     );
   context.withLeaveLaidAnew(actor, who.businessId, personId, () => {
     moveBalances(context, personId, again.leftOn, again.ended, 1, "The employment that began again was undone");
+    context
+      .country(findBusiness(context, who.businessId).country)
+      .people.employedAgain?.undone(context, personId, again.from);
     db.update(person).set({ startDate: again.startedOn, endDate: again.leftOn }).where(eq(person.id, personId)).run();
     db.update(employedAgain).set({ undoneAt: context.clock.now() }).where(eq(employedAgain.id, again.id)).run();
     record(context.store, {

@@ -7,6 +7,7 @@ import type { StateAu } from "@zesty/core/calendar/listedHolidays";
 import { payrollYearOf } from "@zesty/core/countries/countries";
 import { and, eq, isNull } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
+import { employmentsOn } from "../people/employmentOn.ts";
 import { fringeBenefitsOn } from "../people/fringeBenefits.ts";
 import { previousKeys } from "../people/openingYears.ts";
 import { serviceTakenOver } from "../people/serviceCountsFrom.ts";
@@ -19,17 +20,17 @@ export function payeeSources(
   /** `id`: of the run that the event is of; null for an event of no run */
   event: { id: number | null; businessId: number; payday: string },
 ) {
-  const left = new Map(
-    context.store.db
-      .select({ personId: departure.personId, reason: departure.reason })
-      .from(departure)
-      .innerJoin(person, eq(departure.personId, person.id))
-      .where(and(eq(person.businessId, event.businessId), isNull(departure.undoneAt)))
-      // Who was employed again and has left once more: the newest counts.
-      .orderBy(departure.id)
-      .all()
-      .map((row) => [row.personId, row.reason as CessationCode]),
-  );
+  const departures = context.store.db
+    .select({ id: departure.id, personId: departure.personId, reason: departure.reason })
+    .from(departure)
+    .innerJoin(person, eq(departure.personId, person.id))
+    .where(and(eq(person.businessId, event.businessId), isNull(departure.undoneAt)))
+    // Who was employed again and has left once more: the newest counts.
+    .orderBy(departure.id)
+    .all();
+  const left = new Map(departures.map((row) => [row.personId, row.reason as CessationCode]));
+  const byDeparture = new Map(departures.map((row) => [row.id, row.reason as CessationCode]));
+  const employmentOn = employmentsOn(context, event.businessId);
   const countries = countriesOf(context, event);
   return {
     countries,
@@ -37,6 +38,12 @@ export function payeeSources(
     serviceFrom: (personId: number) =>
       left.has(personId) ? (serviceTakenOver(context, [personId]).get(personId) ?? null) : null,
     cessation: (personId: number) => left.get(personId) ?? null,
+    /** as of the payday, with why it ended */
+    employment: (who: typeof person.$inferSelect) => {
+      const { departureId, startDate, endDate } = employmentOn(who, event.payday);
+      const reason = departureId === null ? left.get(who.id) : byDeparture.get(departureId);
+      return { startDate, endDate, cessation: endDate === null ? null : (reason ?? null) };
+    },
     fringeBenefits: fringeBenefitsOn(context, event.payday),
     previous: previousKeys(context, payrollYearOf("AU", event.payday).from, event.id),
   };
@@ -73,6 +80,7 @@ export function payeeFacts(
   sources: ReturnType<typeof payeeSources>,
   { person, known, tax, period, yearToDate, final = false }: Payee,
 ): PayeeFacts {
+  const { startDate, endDate, cessation } = sources.employment(person);
   const blank = { line1: "", suburb: "", state: "" as StateAu | "", postcode: "" };
   return {
     payrollId: person.payrollId,
@@ -80,10 +88,10 @@ export function payeeFacts(
     name: { family: person.familyName, given: person.givenName },
     birthDate: person.birthDate,
     address: person.address ?? blank,
-    startDate: person.startDate,
-    serviceFrom: sources.serviceFrom(person.id) ?? person.startDate,
-    endDate: person.endDate,
-    cessation: sources.cessation(person.id),
+    startDate,
+    serviceFrom: sources.serviceFrom(person.id) ?? startDate,
+    endDate,
+    cessation,
     basis: known.basis,
     tax: known.tax,
     countries: sources.countries(person.id),

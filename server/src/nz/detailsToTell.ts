@@ -24,8 +24,11 @@ export function detailsOf(context: Context, { loaded, pays }: Prepared): (Employ
   const paid = new Set(
     context.store.sqlite
       .prepare<[string, number], { personId: number }>(
-        `SELECT DISTINCT person_id AS personId FROM signed_pay
-         WHERE kind = 'pay' AND person_id IN (SELECT value FROM json_each(?)) AND run_id <> ?`,
+        // In this employment: who is employed again is told of like somebody new.
+        `SELECT DISTINCT s.person_id AS personId FROM signed_pay s JOIN person p ON p.id = s.person_id
+           JOIN pay_run r ON r.id = s.run_id
+         WHERE s.kind = 'pay' AND s.person_id IN (SELECT value FROM json_each(?)) AND s.run_id <> ?
+           AND r.kind <> 'departure' AND r.period_end >= p.start_date`,
       )
       .all(JSON.stringify(ids), run.id)
       .map((each) => each.personId),

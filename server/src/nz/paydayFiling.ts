@@ -24,6 +24,7 @@ import { messageIdOf } from "../ground/messageId.ts";
 import { cannot } from "../ground/problem.ts";
 import { agentOn } from "../lodging/lodging.ts";
 import type { LodgingOfCountry } from "../outbox/lodgingOfCountry.ts";
+import { employmentsOn } from "../people/employmentOn.ts";
 import type { Prepared } from "../row/prepared.ts";
 import { prepareAgain } from "../signOff/prepareAgain.ts";
 import { runName } from "../signOff/runDocuments.ts";
@@ -37,10 +38,12 @@ import { nzOf } from "./rows.ts";
 function filedPays(context: Context, { loaded, pays }: Prepared): FiledPay[] {
   const { run, cycle } = loaded;
   const nz = nzOf(loaded);
+  const employmentOn = employmentsOn(context, run.businessId);
   return pays.flatMap(({ row, worked }): FiledPay[] => {
     if (worked.country !== "NZ") return [];
     const { person } = row.row;
     const code = nz.records.taxCode.get(person.id);
+    const employed = employmentOn(person, run.kind === "departure" ? run.periodStart : run.periodEnd);
     const within = (date: string | null) =>
       date !== null && date >= run.periodStart && date <= run.periodEnd ? date : null;
     const support = row.row.context.country === "NZ" ? row.row.context.person.childSupport : undefined;
@@ -49,8 +52,8 @@ function filedPays(context: Context, { loaded, pays }: Prepared): FiledPay[] {
         ird: code?.irdNumber ? context.store.crypt.open(code.irdNumber, places.irdNumber(person.id)) : null,
         name: `${person.givenName} ${person.familyName}`,
         taxCode: code?.irdNumber ? code.code : "ND",
-        startDate: within(person.startDate),
-        endDate: run.kind === "departure" ? person.endDate : within(person.endDate),
+        startDate: within(employed.startDate),
+        endDate: run.kind === "departure" ? employed.endDate : within(employed.endDate),
         periodStart: run.periodStart,
         periodEnd: run.periodEnd,
         cycle: cycle.cycle as Cycle,

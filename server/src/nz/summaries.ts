@@ -1,5 +1,6 @@
 /** Year summaries of New Zealand: the sums of what was filed payday by payday. */
 import { yearSummaryNz } from "@zesty/core/nz/documents/yearSummary";
+import { employmentsOn } from "../people/employmentOn.ts";
 import { peopleOf } from "../people/peopleOf.ts";
 import { yearSums } from "../store/sums.ts";
 import { headOfSummary, lastReported } from "../year/summary.ts";
@@ -14,8 +15,10 @@ export const summariesNz: YearOfCountry["summaries"] = (context, of) => {
     owner.country,
   );
   const people = new Map(peopleOf(context.store.db, owner.id).map((each) => [each.id, each]));
+  const employmentOn = employmentsOn(context, owner.id);
   return rows.map((row) => {
-    const who = people.get(row.personId);
+    const person = people.get(row.personId);
+    const who = person && employmentOn(person, year.to);
     const facts: [string, string][] = [
       ...(who ? [["Started", who.startDate] as [string, string]] : []),
       ...(who?.endDate ? [["Ended", who.endDate] as [string, string]] : []),

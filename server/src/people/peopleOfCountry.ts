@@ -56,8 +56,8 @@ export interface PeopleOfCountry {
   writers: Writers;
   /** Lanes of the line of time that only this country has. */
   lanes(context: Context, who: Who, names: Names): Lane[];
-  /** Facts that do not go on into another employment of the same person. */
-  employedAgain?(context: Context, personId: number, from: string): void;
+  /** Facts that do not go on into another employment of the same person; and as they were before. */
+  employedAgain?: Record<"done" | "undone", (context: Context, personId: number, from: string) => void>;
   /** What people lack, whatever the day; made once for all of them. */
   missing(context: Context, ids: readonly number[], records: DatedRecords): (who: Who) => PersonSummary["missing"];
   /** Facts of people that end on a day, with what holds afterwards; made once for all of them. */

@@ -3,6 +3,7 @@ import type { AnswerRow, Question } from "@zesty/contract/figures";
 import { addDays, addMonths, dateWords } from "@zesty/core/calendar/dates";
 import { readLineOfTime } from "../../afterwards/lineOfTime.ts";
 import type { Context } from "../../ground/context.ts";
+import { everyEmployment } from "../../people/employmentOn.ts";
 import { monthsBetween, type Report, type Table } from "../report.ts";
 import { monthTitle } from "../titles.ts";
 
@@ -25,7 +26,7 @@ const peopleOf = ({ store }: Context, { businesses }: Question): Who[] =>
     .all(JSON.stringify(businesses));
 
 function heads(context: Context, asked: Question): Table {
-  const people = peopleOf(context, asked);
+  const people = everyEmployment(context, asked.businesses, peopleOf(context, asked));
   const rows = monthsBetween(asked.from, asked.to).map((month): AnswerRow => {
     const first = `${month}-01`;
     const next = addMonths(first, 1);
