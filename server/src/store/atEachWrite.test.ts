@@ -7,6 +7,7 @@ import { isIrd } from "@zesty/core/nz/irdNumber";
 import { eq } from "drizzle-orm";
 import { afterEach, expect, it } from "vitest";
 import { makeCorrection } from "../afterwards/correction.ts";
+import { employAgainFrom, undoEmployAgain } from "../afterwards/employAgain.ts";
 import { readCorrectable } from "../afterwards/readCorrectable.ts";
 import { recordDeparture } from "../afterwards/recordDeparture.ts";
 import { undoDeparture } from "../afterwards/undoDeparture.ts";
@@ -40,7 +41,7 @@ import { type SmallWorld, smallWorld, smallWorldNz, validFrom } from "../testing
 import { approve, begin, type as typeDays } from "../testing/timeMakers.ts";
 import { datedRecords } from "./dated.ts";
 import { unbalanced } from "./invariants.ts";
-import { business, outbox } from "./schema.ts";
+import { business, outbox, person } from "./schema.ts";
 import { verify } from "./trail.ts";
 
 let world: SmallWorld;
@@ -241,6 +242,9 @@ it.each([
         cycle: { name: "Weekly", cycle: "weekly", firstPeriodStart: "2026-06-22", paydayOffset: 4 },
       }),
     );
+    db.update(person).set({ endDate: "2026-07-31" }).where(eq(person.id, second)).run();
+    whole("an employment begun again", () => employAgainFrom(context, actor, second, "2026-09-01"));
+    whole("and taken back", () => undoEmployAgain(context, actor, second));
     expect(unbalanced(context.store)).toEqual([]);
     expect(verify(context.store).broken).toEqual([]);
   },
