@@ -27,6 +27,8 @@ export function periodChecks({ context, weeklyHours, hours, gross, yearOf }: InH
   const { name: year } = yearOf(context.payday);
   if (yearOf(periodEnd).name !== year)
     found.push({ kind: "note", code: "otherYear", facts: { year, end: periodEnd }, mend: inRun });
+  if (facts.paidBeyond && facts.endDate !== null)
+    found.push({ kind: "query", code: "paidBeyond", facts: { ...facts.paidBeyond, last: facts.endDate }, mend: inRun });
   if (gross.isZero()) return found;
   const { heldOver = [], fixedUntil } = facts;
   if (fixedUntil && fixedUntil < periodEnd && facts.endDate === null)

@@ -25,6 +25,8 @@ export const sentences = {
     `The fixed term is over on ${dateWords(f.until ?? "")}, and no last day is recorded. Record the new term, or the departure; or tick.`,
   holidayHeldOver: (f) =>
     `${f.name} of ${dateWords(f.original ?? "")} was to be kept on ${dateWords(f.substitute ?? "")}, after the last day. Pay it as a day off, or tick where it was settled otherwise.`,
+  paidBeyond: (f) =>
+    `The last day was ${dateWords(f.last ?? "")}, and days to ${dateWords(f.to ?? "")} were paid already, on ${f.paydays}. Correct those pays, so that neither pay nor leave of these days stands; or tick.`,
   salaryAboveUsual: (f) =>
     `The salary comes to ${f.salary} for a pay, and usual pay has ${f.usual}. Put usual pay right on the person's page, or tick.`,
   farAboveUsual: (f) =>

@@ -146,6 +146,8 @@ export interface PersonFactsBase {
   fixedUntil?: IsoDate;
   /** what the salary comes to for a pay, and the less that usual pay has: a raise that never reached it */
   salaryAboveUsual?: { salary: string; usual: string };
+  /** who left before days that were paid already: up to which day, and on which paydays */
+  paidBeyond?: { to: IsoDate; paydays: string };
   /** public holidays that were to be kept on a day after the last one, and fell before it */
   heldOver?: HolidaySwap[];
   startDate: IsoDate;

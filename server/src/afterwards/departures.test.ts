@@ -19,6 +19,8 @@ import { leaveBalances } from "../store/sums.ts";
 import { type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
 import { declareYear } from "../year/declare.ts";
 import { readYearAndEnding } from "../year/ending.ts";
+import { makeCorrection } from "./correction.ts";
+import { readCorrectable } from "./readCorrectable.ts";
 import { planDeparture, recordDeparture } from "./recordDeparture.ts";
 import { undoDeparture } from "./undoDeparture.ts";
 
@@ -133,6 +135,30 @@ describe("a departure with the next run", () => {
     expect(event).toMatch(/<TypeC>D<\/TypeC>\s*<PaymentsA>4788.00<\/PaymentsA>/);
     expect(event).not.toContain("<EmploymentTerminationPayment>");
     expect(event).toMatch(/<LumpSum>\s*<TypeC>R<\/TypeC>\s*<PaymentsA>848.44<\/PaymentsA>/);
+  });
+  it("known only after days beyond it were paid asks for these pays to be corrected, until they are", () => {
+    const { context, actor, businessId, cycleId } = world;
+    const open = () => openRun(context, actor, businessId, { cycleId, from: "usual" });
+    tickAndSign(open());
+    const second = open();
+    tickAndSign(second);
+    context.store.db.update(payRun).set({ state: "settled" }).run();
+    const asked = (runId: number) =>
+      readRun(context, actor, runId).rows.flatMap((each) =>
+        each.marks.flatMap((mark) => (mark.code === "paidBeyond" ? [`${each.personId} ${mark.text}`] : [])),
+      );
+    expect(planDeparture(context, actor, leaver, wanted({ lastDay: "2026-06-24" })).notes).toContain(
+      "Days to 5 July 2026 were paid already, on 2 July 2026 and 9 July 2026: correct those pays afterwards.",
+    );
+    const runId = record({ lastDay: "2026-06-24" });
+    expect(asked(runId)).toEqual([
+      `${leaver} The last day was 24 June 2026, and days to 5 July 2026 were paid already, on 2 July 2026 and 9 July 2026. Correct those pays, so that neither pay nor leave of these days stands; or tick.`,
+    ]);
+    const payId = row(second)?.payId ?? 0;
+    const { lines: was } = readCorrectable(context, payId);
+    const lines = was.map((each) => ({ ...each, hours: each.hours ? "0" : undefined })) as never;
+    makeCorrection(context, actor, { payId, lines, into: "next" });
+    expect(asked(runId).join()).toContain("days to 28 June 2026 were paid already, on 2 July 2026. Correct");
   });
   it("pays notice at the full rate: with weekend penalties of the week and allowances that the agreement gives", () => {
     const { context, actor, businessId } = world;

@@ -1,11 +1,13 @@
 /** Records the end of an employment and puts the final pay into a run; the plan is the same work, taken back. */
 import type { DeparturePlan, NewDeparture } from "@zesty/contract/departures";
+import { dateWords } from "@zesty/core/calendar/dates";
 import { eq, sql } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { cannot, conflict, notFound } from "../ground/problem.ts";
 import { openDeparture } from "../people/readDeparture.ts";
 import { finalPayInWords } from "../row/finalLines.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
+import { paidBeyond } from "../row/paidBeyond.ts";
 import { dryRun } from "../store/dryRun.ts";
 import { departure, payRun, person } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
@@ -66,9 +68,15 @@ function settle(context: Context, actor: Actor, personId: number, wanted: NewDep
     where.payId === null || where.runId === null
       ? { notes: [], words: [] }
       : finalPayInWords(context, left, where.runId, where.payId);
+  const beyond = paidBeyond(context, { id: where.runId ?? 0, periodEnd: wanted.lastDay }, [
+    { id: personId, endDate: wanted.lastDay },
+  ]).get(personId);
+  const paid = beyond
+    ? [`Days to ${dateWords(beyond.to)} were paid already, on ${beyond.paydays}: correct those pays afterwards.`]
+    : [];
   const plan: DeparturePlan = {
     lines: words,
-    notes,
+    notes: [...notes, ...paid],
     run: { id: where.runId, payday: where.payday, words: where.words },
     elsewhere: [...where.elsewhere, ...hoursToCheck(context, where, wanted.lastDay)],
   };

@@ -28,6 +28,7 @@ import {
 import { rowsOf } from "../store/statements.ts";
 import { totalsSince, yearSums } from "../store/sums.ts";
 import type { CountryRows } from "./countryRows.ts";
+import { paidBeyond } from "./paidBeyond.ts";
 import { type RateOn, ratesIn } from "./ratesOn.ts";
 import { centreCodes, costsOf, costsOn } from "./rowFacts.ts";
 import { salaryAboveUsual } from "./salaryAboveUsual.ts";
@@ -113,6 +114,11 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       besideLevel: besideLevel(hourly.get(id), rates.terms.get(id)?.basis),
     }),
   });
+  const beyond = paidBeyond(
+    context,
+    run,
+    pays.map((row) => row.person),
+  );
   const rows = pays.map((row): LoadedRow => {
     const { id } = row.person;
     const own = country.context(row.person, {
@@ -134,6 +140,8 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
     const short =
       run.kind === "cycle" && salaryAboveUsual(records.terms.get(id), records.usual.get(id)?.lines, elements, cycle);
     if (short) own.facts.salaryAboveUsual = short;
+    const already = beyond.get(id);
+    if (already) own.facts.paidBeyond = already;
     const heldOver = swaps.get(id)?.filter((each) => isHeldOver(each, row.person.endDate)) ?? [];
     if (heldOver.length > 0) own.facts.heldOver = heldOver;
     return {

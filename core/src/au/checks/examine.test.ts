@@ -55,6 +55,13 @@ const cases: Record<MarkCodeAu, Case> = {
     kind: "stop",
     with: [context({ facts: { besideLevel: { is: "below", own: "25", level: "26.55" } } }), hours("38")],
   },
+  paidBeyond: {
+    kind: "query",
+    with: [
+      context({ facts: { endDate: "2025-10-01", paidBeyond: { to: "2025-10-05", paydays: "9 October 2025" } } }),
+      hours("38"),
+    ],
+  },
   salaryBelowLevel: {
     kind: "stop",
     with: [context({ facts: { besideLevel: { is: "salaryBelow", own: "25", level: "26.55" } } }), hours("38")],
