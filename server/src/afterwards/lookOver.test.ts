@@ -8,6 +8,8 @@ import { saveSection } from "../people/savePerson.ts";
 import { discardRun } from "../runs/discardRun.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
+import { changeEntry } from "../setup/lists.ts";
+import { readBusiness } from "../setup/readBusiness.ts";
 import { takeBack } from "../signOff/takeBack.ts";
 import { atOnce } from "../store/steps.ts";
 import { verify } from "../store/trail.ts";
@@ -105,6 +107,21 @@ describe("pays looked over", () => {
     expect(payShort).toThrow("No pay of these people is short any more");
     discardRun(world.context, world.actor, next.id);
     expect(look().short).toBe("36.10");
+  });
+  it("find a public holiday that was declared after its day was paid", () => {
+    const runId = shop();
+    const { id, name, state } = readBusiness(world.context, world.businessId).places[0] ?? {
+      id: 0,
+      name: "",
+      state: "",
+    };
+    changeEntry(world.context, world.actor, world.businessId, "places", id, {
+      ...{ name, state, district: null, retired: false, days: "24/6/2026 Flood day" },
+    });
+    const found = look();
+    expect(found.pays.map((each) => each.runId)).toEqual([runId]);
+    // 7.6 h of the Wednesday at 225 %, 454.01, and 30.4 h at 100 %, 807.12, for 1,008.90.
+    expect(found.short).toBe("252.23");
   });
   it("two at once pay it once: what was paid back while the other one looked is not paid again", () => {
     shop();

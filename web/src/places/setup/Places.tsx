@@ -1,12 +1,13 @@
 /** Places of work: each decides the public holidays of those who work there. */
 import type { BusinessView } from "@zesty/contract/business";
 import { keepsOwnDays, regionsOf } from "@zesty/core/calendar/holidayWindows";
-import { districtsIn, noDistrict } from "@zesty/core/calendar/placeDays";
+import { districtsIn, noDistrict, readPlaceDays } from "@zesty/core/calendar/placeDays";
 import { type UseFormReturn, useForm } from "react-hook-form";
+import { Link } from "react-router";
 import { onPage } from "../../countries/onPage.ts";
 import { AddForm } from "../../parts/AddForm.tsx";
 import { AreaField, ChoiceField, errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
-import { counted } from "../../parts/format.ts";
+import { counted, shortDate } from "../../parts/format.ts";
 import { GrowingBlock } from "../../parts/GrowingBlock.tsx";
 import { api } from "../../state/api.ts";
 import { ChangingList } from "./ChangingList.tsx";
@@ -26,7 +27,10 @@ interface PlaceValues {
 function OwnDays<Values extends PlaceValues>({ setUp, form }: { setUp: BusinessView; form: UseFormReturn<Values> }) {
   const { register, watch, formState } = form as unknown as UseFormReturn<PlaceValues>;
   const districts = districtsIn(watch("state"));
+  const { data: session } = api.useSessionQuery();
   if (!keepsOwnDays(setUp.country)) return null;
+  const read = readPlaceDays(watch("days"));
+  const past = Array.isArray(read) ? read.filter(({ date }) => session && date < session.day) : [];
   return (
     <>
       {districts.length > 0 && (
@@ -50,6 +54,16 @@ function OwnDays<Values extends PlaceValues>({ setUp, form }: { setUp: BusinessV
           error={errorAt(formState.errors, "days")}
           {...register("days")}
         />
+        {past.length > 0 && (
+          <p className="mt-1 text-[14px] text-quiet">
+            {past.map((each) => shortDate(each.date)).join(", ")} {past.length === 1 ? "is" : "are"} over. Pays that are
+            signed off stay as they are:{" "}
+            <Link className="text-action underline" to="/people/pays">
+              look them over
+            </Link>{" "}
+            for what they are short.
+          </p>
+        )}
       </div>
     </>
   );
