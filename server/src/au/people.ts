@@ -3,6 +3,7 @@
 import { newPerson, type PersonSummary, sections } from "@zesty/contract/people";
 import { missingOfAll } from "../people/missing.ts";
 import type { PeopleOfCountry } from "../people/peopleOfCountry.ts";
+import { withAccruals } from "./accruedSince.ts";
 import { cellsAu } from "./cells.ts";
 import { draftAu } from "./draft.ts";
 import { lanesAu } from "./lanes.ts";
@@ -36,6 +37,7 @@ export const peopleAu: PeopleOfCountry = {
   view: () => null,
   longService: (context, personId, terms, state, on) =>
     longServiceView({ ...terms, ...serviceRecord(context, personId) }, state, on),
+  withAccruals,
   papers: papersAu,
   draft: draftAu,
   cells: () => cellsAu,

@@ -56,6 +56,8 @@ export interface PeopleOfCountry {
   writers: Writers;
   /** Lanes of the line of time that only this country has. */
   lanes(context: Context, who: Who, names: Names): Lane[];
+  /** A change of terms that leave accrues by, from a day: what signed-off pays accrued since goes by it too. */
+  withAccruals?<T>(context: Context, personId: number, from: string, change: () => T): T;
   /** Facts that do not go on into another employment of the same person; and as they were before. */
   employedAgain?: Record<"done" | "undone", (context: Context, personId: number, from: string) => void>;
   /** What people lack, whatever the day; made once for all of them. */

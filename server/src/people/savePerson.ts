@@ -101,6 +101,9 @@ export function createPerson(
   });
 }
 
+/** Sections whose terms leave accrues by. */
+export const accruesBy: readonly string[] = ["employment", "leave"];
+
 /** @returns the days of later facts on record that the change went on into */
 export function saveSection<S extends Section | SectionNz>(
   context: Context,
@@ -118,11 +121,16 @@ export function saveSection<S extends Section | SectionNz>(
     const from = asked < found.startDate ? found.startDate : asked;
     const write = writersIn(context, found.businessId)[section];
     if (!write) throw notFound("section");
-    write(context, personId, found.businessId, from, values as never);
-    const lane = undated.includes(section)
-      ? undefined
-      : lanesOf(context, found).find((each) => each.section === section);
-    const carried = lane ? carryOn(context, personId, lane) : [];
+    const change = () => {
+      write(context, personId, found.businessId, from, values as never);
+      const lane = undated.includes(section)
+        ? undefined
+        : lanesOf(context, found).find((each) => each.section === section);
+      return lane ? carryOn(context, personId, lane) : [];
+    };
+    const { withAccruals } = context.country(findBusiness(context, found.businessId).country).people;
+    const carried =
+      withAccruals && accruesBy.includes(section) ? withAccruals(context, personId, from, change) : change();
     record(context.store, {
       at: context.clock.now(),
       userId: actor.userId,

@@ -1,0 +1,75 @@
+/**
+ * Leave that signed-off pays accrued, where its terms change from a day in the past: what the pays since would have accrued
+ * by the terms before and by those after, and the difference put into the balance, entry by entry of the pay that it is of.
+ * An undone change takes it out by the same way.
+ */
+import type { PayInput } from "@zesty/core/au/pay/input";
+import { workOut } from "@zesty/core/au/pay/workOut";
+import { dateWords, type IsoDate } from "@zesty/core/calendar/dates";
+import { partOfPeriod } from "@zesty/core/pay/partPeriod";
+import { decimal, one, zero } from "@zesty/core/quantity/decimal";
+import { fromE4, toE4 } from "@zesty/core/quantity/units";
+import type { Context } from "../ground/context.ts";
+import { datedRecords } from "../store/dated.ts";
+import { leaveEntry } from "../store/schema.ts";
+
+interface Signed {
+  id: number;
+  start: IsoDate;
+  end: IsoDate;
+  payday: IsoDate;
+  input: PayInput;
+}
+
+/** Pays that stand and reach over the day; a correction accrues what it says itself. */
+const paysSince = ({ store }: Context, personId: number, from: IsoDate): Signed[] =>
+  store
+    .prepared<[number, string, string], Omit<Signed, "input"> & { input: string }>(
+      `SELECT s.id AS id, r.period_start AS start, r.period_end AS "end", s.payday AS payday, s.input AS input
+       FROM signed_pay s JOIN pay_run r ON r.id = s.run_id
+       WHERE s.person_id = ? AND s.kind = 'pay' AND r.kind <> 'correction' AND r.state NOT IN ('open', 'takenBack')
+         AND (r.period_end >= ? OR s.payday >= ?) ORDER BY s.id`,
+    )
+    .all(personId, from, from)
+    .map((row) => ({ ...row, input: JSON.parse(row.input) as PayInput }));
+
+/** By pay: who accrues, what, and how much of it came, by the facts as they stand. */
+function accruals(context: Context, personId: number, pays: readonly Signed[]) {
+  const { db } = context.store;
+  return pays.map(({ payday, end, input }) => {
+    const terms = datedRecords(db, [personId], end).terms.get(personId);
+    const leave = datedRecords(db, [personId], payday).leave.get(personId)?.entitlements ?? [];
+    const basis = (terms?.basis ?? input.person.basis) as PayInput["person"]["basis"];
+    const weeklyHours = terms ? fromE4(terms.weeklyHoursE4).toString() : input.person.weeklyHours;
+    const worked = workOut({ ...input, person: { ...input.person, basis, weeklyHours, leave } }, context.rules);
+    return { basis, hours: new Map(Object.entries(worked.leave).map(([kind, { value }]) => [kind, value])) };
+  });
+}
+
+export function withAccruals<T>(context: Context, personId: number, from: IsoDate, change: () => T): T {
+  const pays = paysSince(context, personId, from);
+  const before = accruals(context, personId, pays);
+  const done = change();
+  const after = accruals(context, personId, pays);
+  pays.forEach(({ id, start, end }, at) => {
+    const [was, is] = [before[at], after[at]];
+    if (!was || !is) return;
+    // A basis changes by the day: of a period that it changed in, the share of the days since.
+    const part =
+      was.basis !== is.basis && start < from
+        ? partOfPeriod({ startDate: from, endDate: null, workPattern: null }, start, end)
+        : null;
+    const share = part?.whole.gt(0) ? part.own.div(part.whole) : one;
+    for (const kind of new Set([...was.hours.keys(), ...is.hours.keys()])) {
+      const more = (is.hours.get(kind) ?? zero).minus(was.hours.get(kind) ?? zero).times(share);
+      const amountE4 = toE4(decimal(more.toFixed(4)));
+      if (amountE4 === 0) continue;
+      const reason = `By the terms that changed from ${dateWords(from)}`;
+      context.store.db
+        .insert(leaveEntry)
+        .values({ personId, kind, date: end, amountE4, why: "adjusted", signedPayId: id, reason })
+        .run();
+    }
+  });
+  return done;
+}
