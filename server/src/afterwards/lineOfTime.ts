@@ -6,11 +6,11 @@ import type { LineOfTime, Notch, NotchChange, TimeLane } from "@zesty/contract/l
 import { addDays, addMonths, dateWords } from "@zesty/core/calendar/dates";
 import { and, asc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
-import { findBusiness, todayAt } from "../ground/findBusiness.ts";
+import { todayAt } from "../ground/findBusiness.ts";
 import { cannot, notFound } from "../ground/problem.ts";
 import { carryOn } from "../people/carryOn.ts";
 import { type Lane, lanesOf } from "../people/lanes.ts";
-import { accruesBy } from "../people/savePerson.ts";
+import { withAccruals } from "../people/withAccruals.ts";
 import { type employmentTerms, payRun, person, signedPay } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 import { record } from "../store/trail.ts";
@@ -113,15 +113,12 @@ export function undoChange(context: Context, actor: Actor, personId: number, sec
       );
     const { id: _id, from: _from, ...held } = before;
     const table = lane.table as typeof employmentTerms;
-    const change = () => {
+    withAccruals(context, who, section, row.from, () => {
       db.insert(table)
         .values({ ...(held as typeof table.$inferInsert), from: row.from })
         .run();
       carryOn(context, personId, lane);
-    };
-    const { withAccruals } = context.country(findBusiness(context, who.businessId).country).people;
-    if (withAccruals && accruesBy.includes(section)) withAccruals(context, personId, row.from, change);
-    else change();
+    });
     if (section === "employment" || section === "time") undoBackPay(context, personId, section, row.id);
     record(context.store, {
       at: context.clock.now(),

@@ -37,6 +37,7 @@ import { demandOwn } from "./demandOwn.ts";
 import { lanesOf } from "./lanes.ts";
 import type { Writer, Writers } from "./peopleOfCountry.ts";
 import { serviceCountsFrom } from "./serviceCountsFrom.ts";
+import { withAccruals } from "./withAccruals.ts";
 
 /** What each section carries, as the contract has checked it. */
 export interface SectionValues {
@@ -101,9 +102,6 @@ export function createPerson(
   });
 }
 
-/** Sections whose terms leave accrues by. */
-export const accruesBy: readonly string[] = ["employment", "leave"];
-
 /** @returns the days of later facts on record that the change went on into */
 export function saveSection<S extends Section | SectionNz>(
   context: Context,
@@ -121,16 +119,13 @@ export function saveSection<S extends Section | SectionNz>(
     const from = asked < found.startDate ? found.startDate : asked;
     const write = writersIn(context, found.businessId)[section];
     if (!write) throw notFound("section");
-    const change = () => {
+    const carried = withAccruals(context, found, section, from, () => {
       write(context, personId, found.businessId, from, values as never);
       const lane = undated.includes(section)
         ? undefined
         : lanesOf(context, found).find((each) => each.section === section);
       return lane ? carryOn(context, personId, lane) : [];
-    };
-    const { withAccruals } = context.country(findBusiness(context, found.businessId).country).people;
-    const carried =
-      withAccruals && accruesBy.includes(section) ? withAccruals(context, personId, from, change) : change();
+    });
     record(context.store, {
       at: context.clock.now(),
       userId: actor.userId,
