@@ -34,6 +34,7 @@ import {
 import { record } from "../store/trail.ts";
 import { carryOn } from "./carryOn.ts";
 import { demandOwn } from "./demandOwn.ts";
+import { demandPosting } from "./demandPosting.ts";
 import { lanesOf } from "./lanes.ts";
 import type { Writer, Writers } from "./peopleOfCountry.ts";
 import { serviceCountsFrom } from "./serviceCountsFrom.ts";
@@ -169,21 +170,6 @@ function demandSplit(
     const text = `The split over cost centres comes to ${total.toString()} %, not 100 %.`;
     throw cannot("cost-split", text, { errors: [{ path: "costSplit", text }] });
   }
-}
-
-/** Account and costs of a person's own are those of the business. */
-function demandPosting({ store }: Context, { wagesAccount, ownCosts }: Employment, businessId: number): void {
-  const has = (table: "ledger_account" | "employer_cost", code: string) =>
-    store
-      .prepared<[number, string]>(`SELECT 1 FROM ${table} WHERE business_id = ? AND code = ?`)
-      .get(businessId, code) !== undefined;
-  const refuse = (path: string, text: string) => cannot("posting", text, { errors: [{ path, text }] });
-  if (wagesAccount && !has("ledger_account", wagesAccount))
-    throw refuse("wagesAccount", `There is no account ${wagesAccount}. Choose one of the ledger, or add it in Set-up.`);
-  ownCosts?.forEach(({ code }, at) => {
-    if (!has("employer_cost", code))
-      throw refuse(`ownCosts.${at}.code`, `No cost ${code} is set aside here. Add it in Set-up first.`);
-  });
 }
 
 function demandDates(details: Details): void {
