@@ -35,6 +35,8 @@ export interface PersonView {
   payrollId: string;
   /** after a change: days of later facts on record that it went on into */
   carried?: string[];
+  /** after a change: what it means to pays that are signed off since */
+  told?: string[];
   /** pays and leave entries that are not as they were sealed, in words */
   broken: string[];
   details: Details;

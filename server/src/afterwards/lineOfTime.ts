@@ -10,7 +10,7 @@ import { todayAt } from "../ground/findBusiness.ts";
 import { cannot, notFound } from "../ground/problem.ts";
 import { carryOn } from "../people/carryOn.ts";
 import { type Lane, lanesOf } from "../people/lanes.ts";
-import { withAccruals } from "../people/withAccruals.ts";
+import { sinceSigned } from "../people/sinceSigned.ts";
 import { type employmentTerms, payRun, person, signedPay } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 import { record } from "../store/trail.ts";
@@ -113,7 +113,7 @@ export function undoChange(context: Context, actor: Actor, personId: number, sec
       );
     const { id: _id, from: _from, ...held } = before;
     const table = lane.table as typeof employmentTerms;
-    withAccruals(context, who, section, row.from, () => {
+    sinceSigned(context, who, section, row.from, () => {
       db.insert(table)
         .values({ ...(held as typeof table.$inferInsert), from: row.from })
         .run();

@@ -4,7 +4,7 @@ import { readLineOfTime, undoChange } from "../afterwards/lineOfTime.ts";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { takeBack } from "../signOff/takeBack.ts";
-import { openUsual, type SmallWorld, signRun, smallWorld } from "../testing/smallWorld.ts";
+import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 
 let world: SmallWorld;
 afterEach(() => world.end());
@@ -73,4 +73,64 @@ it("a change from today or later touches no balance", () => {
   leave("2026-07-10", "6");
   employed("2026-07-10", "casual");
   expect(balance("annual")).toBe(before);
+});
+
+it("what it means to signed pays is told to who changes it: leave, and super that is owed or was too much", () => {
+  world = smallWorld(1);
+  two();
+  const told: string[] = [];
+  const tell = (sentence: string) => void told.push(sentence);
+  const { context, actor } = world;
+  const { fundId, memberNumber } = readPerson(context, who()).super;
+  const save = (from: string, guarantee: boolean, agreedPercent: string | null) =>
+    saveSection(
+      context,
+      actor,
+      who(),
+      "super",
+      { from, fundId, memberNumber, guarantee, agreedPercent } as never,
+      tell,
+    );
+  // 15 % for 12 % of 1,197.00, twice; then none of it, 15 % of both.
+  save("2026-07-01", true, "15");
+  save("2026-07-09", false, null);
+  save("2026-07-20", true, null);
+  saveSection(
+    context,
+    actor,
+    who(),
+    "leave",
+    { from: "2026-07-09", entitlements: [{ kind: "annual", weeksPerYear: "5" }], loadingPercent: null },
+    tell,
+  );
+  expect(told).toEqual([
+    "Pays signed off for 2 July 2026 and 9 July 2026 have $71.82 less super than this asks for. Type it over the super of the next pay, and look under Dues at what being late costs.",
+    "Pays signed off for 9 July 2026 have $179.55 more super than this asks for. Ask the fund whether it gives it back.",
+    "Annual leave: 0.7307 h came into the balance for pays signed off since 9 July 2026.",
+    "Personal and carer's leave: 1.4615 h went out of the balance for pays signed off since 9 July 2026.",
+  ]);
+});
+
+it("New Zealand: KiwiSaver from a day in the past, of theirs and of yours", () => {
+  world = smallWorldNz(1);
+  two();
+  const told: string[] = [];
+  const { kiwiSaver } = readPerson(world.context, who()).nz ?? {};
+  const save = (from: string, change: object) =>
+    saveSection(
+      world.context,
+      world.actor,
+      who(),
+      "kiwiSaver",
+      { ...kiwiSaver, from, ...change } as never,
+      (sentence) => void told.push(sentence),
+    );
+  // 8 % for 3.5 % of 2,400.00; then not a member at all: 8 % and 3.5 % of the second.
+  save("2026-07-01", { employeeRate: "8" });
+  save("2026-07-15", { status: "not-member" });
+  save("2026-07-29", { status: "member" });
+  expect(told).toEqual([
+    "Pays filed for 1 July 2026 and 15 July 2026 have $216.00 less of theirs than this asks for. Correct those pays, or agree with the person from which pay on it counts.",
+    "Pays filed for 15 July 2026 have $192.00 more of theirs and $84.00 more of yours than this asks for. Correct those pays, or agree with the person from which pay on it counts.",
+  ]);
 });

@@ -6,35 +6,17 @@
 import type { PayInput } from "@zesty/core/au/pay/input";
 import { workOut } from "@zesty/core/au/pay/workOut";
 import { dateWords, type IsoDate } from "@zesty/core/calendar/dates";
+import { leaveKind } from "@zesty/core/leave/kinds";
 import { partOfPeriod } from "@zesty/core/pay/partPeriod";
 import { decimal, one, zero } from "@zesty/core/quantity/decimal";
-import { fromE4, toE4 } from "@zesty/core/quantity/units";
+import { fromE4, hoursText, toE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../ground/context.ts";
+import { type SignedSince, signedSince } from "../people/signedSince.ts";
 import { datedRecords } from "../store/dated.ts";
 import { leaveEntry } from "../store/schema.ts";
 
-interface Signed {
-  id: number;
-  start: IsoDate;
-  end: IsoDate;
-  payday: IsoDate;
-  input: PayInput;
-}
-
-/** Pays that stand and reach over the day; a correction accrues what it says itself. */
-const paysSince = ({ store }: Context, personId: number, from: IsoDate): Signed[] =>
-  store
-    .prepared<[number, string, string], Omit<Signed, "input"> & { input: string }>(
-      `SELECT s.id AS id, r.period_start AS start, r.period_end AS "end", s.payday AS payday, s.input AS input
-       FROM signed_pay s JOIN pay_run r ON r.id = s.run_id
-       WHERE s.person_id = ? AND s.kind = 'pay' AND r.kind <> 'correction' AND r.state NOT IN ('open', 'takenBack')
-         AND (r.period_end >= ? OR s.payday >= ?) ORDER BY s.id`,
-    )
-    .all(personId, from, from)
-    .map((row) => ({ ...row, input: JSON.parse(row.input) as PayInput }));
-
 /** By pay: who accrues, what, and how much of it came, by the facts as they stand. */
-function accruals(context: Context, personId: number, pays: readonly Signed[]) {
+function accruals(context: Context, personId: number, pays: readonly SignedSince<PayInput>[]) {
   const { db } = context.store;
   return pays.map(({ payday, end, input }) => {
     const terms = datedRecords(db, [personId], end).terms.get(personId);
@@ -46,8 +28,15 @@ function accruals(context: Context, personId: number, pays: readonly Signed[]) {
   });
 }
 
-export function withAccruals<T>(context: Context, personId: number, from: IsoDate, change: () => T): T {
-  const pays = paysSince(context, personId, from);
+export function withAccruals<T>(
+  context: Context,
+  personId: number,
+  from: IsoDate,
+  change: () => T,
+  tell: (sentence: string) => void,
+): T {
+  const pays = signedSince<PayInput>(context, personId, from);
+  const told = new Map<string, number>();
   const before = accruals(context, personId, pays);
   const done = change();
   const after = accruals(context, personId, pays);
@@ -69,7 +58,12 @@ export function withAccruals<T>(context: Context, personId: number, from: IsoDat
         .insert(leaveEntry)
         .values({ personId, kind, date: end, amountE4, why: "adjusted", signedPayId: id, reason })
         .run();
+      told.set(kind, (told.get(kind) ?? 0) + amountE4);
     }
   });
+  for (const [kind, e4] of told)
+    tell(
+      `${leaveKind(kind).words}: ${hoursText(fromE4(Math.abs(e4)))} h ${e4 > 0 ? "came into" : "went out of"} the balance for pays signed off since ${dateWords(from)}.`,
+    );
   return done;
 }

@@ -10,6 +10,7 @@ import { lanesAu } from "./lanes.ts";
 import { longServiceView } from "./longServiceView.ts";
 import { papersAu } from "./papers.ts";
 import { serviceRecord } from "./serviceRecord.ts";
+import { withSuperTold } from "./superSince.ts";
 import { writersAu } from "./writers.ts";
 
 export const peopleAu: PeopleOfCountry = {
@@ -37,7 +38,7 @@ export const peopleAu: PeopleOfCountry = {
   view: () => null,
   longService: (context, personId, terms, state, on) =>
     longServiceView({ ...terms, ...serviceRecord(context, personId) }, state, on),
-  withAccruals,
+  sinceSigned: { employment: withAccruals, leave: withAccruals, super: withSuperTold },
   papers: papersAu,
   draft: draftAu,
   cells: () => cellsAu,

@@ -9,6 +9,7 @@ import { datedRecordsNz } from "../store/dated.ts";
 import { kiwiSaver } from "../store/schema.ts";
 import { cellsNz } from "./cells.ts";
 import { draftNz } from "./draft.ts";
+import { withKiwiSaverTold } from "./kiwiSaverSince.ts";
 import { lanesNz } from "./lanes.ts";
 import { ownSavingNz } from "./ownSaving.ts";
 import { papersNz } from "./papers.ts";
@@ -72,6 +73,7 @@ export const peopleNz: PeopleOfCountry = {
         .run();
     },
   },
+  sinceSigned: { kiwiSaver: withKiwiSaverTold },
   papers: papersNz,
   view: readPersonNz,
   draft: draftNz,

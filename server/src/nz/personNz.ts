@@ -39,6 +39,22 @@ const leftOf = (total: string, taken: string): string => {
   return left.gt(0) ? left.toFixed(2) : "0";
 };
 
+/** What somebody's KiwiSaver is to a pay; nothing where none is on record. */
+export const kiwiSaverOf = (saver: Saver | undefined, esctBase: string): Pick<PersonNz, "kiwiSaver"> =>
+  saver
+    ? {
+        kiwiSaver: {
+          status: saver.status,
+          ...(saver.employeeRate ? { employeeRate: saver.employeeRate } : {}),
+          ...(saver.employerRate ? { employerRate: saver.employerRate } : {}),
+          ...(saver.esctRate ? { esctRate: saver.esctRate } : { esctBase }),
+          ...(saver.temporaryUntil ? { temporaryRate: true } : {}),
+          ...(saver.totalRemuneration ? { totalRemuneration: true } : {}),
+          ...(saver.voluntaryEmployer ? { voluntaryEmployer: true } : {}),
+        },
+      }
+    : {};
+
 export function personNz(
   who: Who,
   basis: string | undefined,
@@ -70,19 +86,7 @@ export function personNz(
     ...(code?.slbor ? { slbor: code.slbor } : {}),
     ...(code?.lowerMinimum ? { lowerMinimum: true } : {}),
     ...(code?.loanRate ? { loanRate: code.loanRate } : {}),
-    ...(saver
-      ? {
-          kiwiSaver: {
-            status: saver.status,
-            ...(saver.employeeRate ? { employeeRate: saver.employeeRate } : {}),
-            ...(saver.employerRate ? { employerRate: saver.employerRate } : {}),
-            ...(saver.esctRate ? { esctRate: saver.esctRate } : { esctBase }),
-            ...(saver.temporaryUntil ? { temporaryRate: true } : {}),
-            ...(saver.totalRemuneration ? { totalRemuneration: true } : {}),
-            ...(saver.voluntaryEmployer ? { voluntaryEmployer: true } : {}),
-          },
-        }
-      : {}),
+    ...kiwiSaverOf(saver, esctBase),
     ...(orders?.childSupport
       ? {
           childSupport: {

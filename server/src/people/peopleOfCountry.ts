@@ -46,6 +46,15 @@ export interface OwnSaving {
   said(context: Context, who: Who, given: StaffSaving): KiwiSaverFacts;
 }
 
+/** Does a change from a day, with what it means to pays that are signed off since. */
+export type SinceSigned = <T>(
+  context: Context,
+  personId: number,
+  from: IsoDate,
+  change: () => T,
+  tell: (sentence: string) => void,
+) => T;
+
 export interface PeopleOfCountry {
   /** what people say of a savings scheme on their own pages, where a country has one */
   ownSaving?: OwnSaving;
@@ -56,8 +65,8 @@ export interface PeopleOfCountry {
   writers: Writers;
   /** Lanes of the line of time that only this country has. */
   lanes(context: Context, who: Who, names: Names): Lane[];
-  /** A change of terms that leave accrues by, from a day: what signed-off pays accrued since goes by it too. */
-  withAccruals?<T>(context: Context, personId: number, from: string, change: () => T): T;
+  /** Changes that reach back into signed-off pays, by section: what follows them is done, or told. */
+  sinceSigned?: Readonly<Record<string, SinceSigned>>;
   /** Facts that do not go on into another employment of the same person; and as they were before. */
   employedAgain?: Record<"done" | "undone", (context: Context, personId: number, from: string) => void>;
   /** What people lack, whatever the day; made once for all of them. */

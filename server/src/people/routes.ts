@@ -81,10 +81,11 @@ export function peopleRoutes(context: Context, router: Router): void {
       if (!schema) throw notFound("section");
       if (secretSections.has(section)) demandProof(request);
       const values = body<SectionValues[Section]>(schema, request);
-      const carried = saveSection(context, actor, personId, section, values);
+      const told: string[] = [];
+      const carried = saveSection(context, actor, personId, section, values, (sentence) => told.push(sentence));
       const businessId = businessOfPerson(context, personId);
       context.factsChanged(businessId, [personId]);
-      return { ...readPerson(context, personId), carried };
+      return { ...readPerson(context, personId), carried, told };
     }),
   );
   router.post(

@@ -38,7 +38,7 @@ import { demandPosting } from "./demandPosting.ts";
 import { lanesOf } from "./lanes.ts";
 import type { Writer, Writers } from "./peopleOfCountry.ts";
 import { serviceCountsFrom } from "./serviceCountsFrom.ts";
-import { withAccruals } from "./withAccruals.ts";
+import { sinceSigned } from "./sinceSigned.ts";
 
 /** What each section carries, as the contract has checked it. */
 export interface SectionValues {
@@ -103,13 +103,17 @@ export function createPerson(
   });
 }
 
-/** @returns the days of later facts on record that the change went on into */
+/**
+ * @param tell is given what the change means to pays that are signed off since
+ * @returns the days of later facts on record that the change went on into
+ */
 export function saveSection<S extends Section | SectionNz>(
   context: Context,
   actor: Actor,
   personId: number,
   section: S,
   values: SectionValues[S],
+  tell?: (sentence: string) => void,
 ): string[] {
   const { db } = context.store;
   const found = db.select().from(person).where(eq(person.id, personId)).get();
@@ -120,13 +124,20 @@ export function saveSection<S extends Section | SectionNz>(
     const from = asked < found.startDate ? found.startDate : asked;
     const write = writersIn(context, found.businessId)[section];
     if (!write) throw notFound("section");
-    const carried = withAccruals(context, found, section, from, () => {
-      write(context, personId, found.businessId, from, values as never);
-      const lane = undated.includes(section)
-        ? undefined
-        : lanesOf(context, found).find((each) => each.section === section);
-      return lane ? carryOn(context, personId, lane) : [];
-    });
+    const carried = sinceSigned(
+      context,
+      found,
+      section,
+      from,
+      () => {
+        write(context, personId, found.businessId, from, values as never);
+        const lane = undated.includes(section)
+          ? undefined
+          : lanesOf(context, found).find((each) => each.section === section);
+        return lane ? carryOn(context, personId, lane) : [];
+      },
+      tell,
+    );
     record(context.store, {
       at: context.clock.now(),
       userId: actor.userId,

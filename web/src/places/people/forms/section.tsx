@@ -28,15 +28,18 @@ export function useSection<T extends object>(
   return submitOf(form, async (values) => {
     const answer = await save({ person: person.id, section, values: shape(values) });
     if (answer.error) showErrors(form.setError, answer.error);
-    else onDone(savedWords(answer.data.carried ?? []));
+    else onDone(savedWords(answer.data.carried ?? [], answer.data.told ?? []));
   });
 }
 
 /** "Saved. It goes on into what counts from 3 August." */
-const savedWords = (carried: readonly string[]): string =>
-  carried.length === 0
-    ? "Saved."
-    : `Saved. What changed goes on into what is on record from ${carried.map(longDate).join(" and from ")}.`;
+const savedWords = (carried: readonly string[], told: readonly string[]): string =>
+  [
+    carried.length === 0
+      ? "Saved."
+      : `Saved. What changed goes on into what is on record from ${carried.map(longDate).join(" and from ")}.`,
+    ...told,
+  ].join(" ");
 
 export function Frame({
   submit,

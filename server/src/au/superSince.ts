@@ -1,0 +1,52 @@
+/** Super that holds from a day in the past: what it would have been in the pays that are signed off since is said, not paid. */
+import type { PayInput } from "@zesty/core/au/pay/input";
+import { workOut } from "@zesty/core/au/pay/workOut";
+import type { IsoDate } from "@zesty/core/calendar/dates";
+import { dollars } from "@zesty/core/checks/check";
+import { sum, zero } from "@zesty/core/quantity/decimal";
+import { eq } from "drizzle-orm";
+import type { Context } from "../ground/context.ts";
+import { paydaysOf, type SignedSince, signedSince } from "../people/signedSince.ts";
+import { personAu } from "../row/rowFacts.ts";
+import { datedRecords } from "../store/dated.ts";
+import { person } from "../store/schema.ts";
+
+/** What the employer pays of each pay, guarantee and agreed, by the facts as they stand. */
+function superOf(context: Context, personId: number, pays: readonly SignedSince<PayInput>[]) {
+  const { db } = context.store;
+  const who = db.select().from(person).where(eq(person.id, personId)).get();
+  return pays.map(({ payday, input }) => {
+    if (!who || input.overrides?.guarantee !== undefined) return zero;
+    const { super: chosen } = personAu(who, datedRecords(db, [personId], payday));
+    const worked = workOut({ ...input, person: { ...input.person, super: chosen } }, context.rules).super;
+    return worked.guarantee.value.plus(worked.reportable.value).minus(worked.sacrificed.value);
+  });
+}
+
+export function withSuperTold<T>(
+  context: Context,
+  personId: number,
+  from: IsoDate,
+  change: () => T,
+  tell: (sentence: string) => void,
+): T {
+  const pays = signedSince<PayInput>(context, personId, from).filter(({ payday }) => payday >= from);
+  const before = superOf(context, personId, pays);
+  const done = change();
+  const after = superOf(context, personId, pays);
+  const differ = pays.flatMap(({ payday }, at) => {
+    const more = (after[at] ?? zero).minus(before[at] ?? zero);
+    return more.isZero() ? [] : [{ payday, more }];
+  });
+  const total = sum(differ.map((each) => each.more));
+  const paydays = paydaysOf(differ.map((each) => each.payday));
+  if (total.gt(zero))
+    tell(
+      `Pays signed off for ${paydays} have ${dollars(total)} less super than this asks for. Type it over the super of the next pay, and look under Dues at what being late costs.`,
+    );
+  if (total.lt(zero))
+    tell(
+      `Pays signed off for ${paydays} have ${dollars(total.abs())} more super than this asks for. Ask the fund whether it gives it back.`,
+    );
+  return done;
+}
