@@ -203,7 +203,7 @@ describe("wages for payroll tax", () => {
     expect([exempt, fringe]).toEqual([20 * 31.5 + 85, 628.93]);
     expect(all).toBeCloseTo(wages - (exempt ?? 0) + fund + 628.93, 2);
     expect(month.notes.join(" ")).toMatch(
-      /\$315\.00 of paid parental leave is in it.*\$5000\.00 without GST went to a contractor on the list/,
+      /\$315\.00 of paid parental leave is in it.*\$5,000\.00 without GST went to a contractor on the list/,
     );
     // The yearly return goes by the fringe benefits year that ended in it: 1,200 × 1.8868.
     expect(of("2026-07", "2027-06").rows[0]?.cells[3]).toBe("2264.16");

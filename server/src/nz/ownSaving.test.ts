@@ -87,6 +87,7 @@ it("another rate leaves what the employer agreed; a rate granted for a time goes
       ...change,
     });
   save({ temporaryUntil: "2026-12-31" });
+  expect(saving()?.rates).toEqual(["3", "3.5", "4", "6", "8", "10"]);
   await say("member", "3");
   expect(held()).toMatchObject({ employeeRate: "3", temporaryUntil: "2026-12-31", employerRate: "5" });
   await say("member", "8");
@@ -95,7 +96,9 @@ it("another rate leaves what the employer agreed; a rate granted for a time goes
     ...{ totalRemuneration: true, voluntaryEmployer: true },
   });
   save({ from: today, status: "suspended", suspendedUntil: "2027-06-30", employeeRate: "4" });
-  expect(saving()).toMatchObject({ choices: ["member"], status: "suspended" });
+  expect(saving()).toMatchObject({ choices: ["member"], status: "suspended", rate: "4" });
+  save({ from: today, status: "suspended", suspendedUntil: "2027-06-30", employeeRate: "3" });
+  expect(saving()).toMatchObject({ rates: ["3.5", "4", "6", "8", "10"], rate: "3.5" });
   await say("member", "4");
   expect(held()).toMatchObject({ status: "member", suspendedUntil: null });
   await expect(say("join")).rejects.toThrow("has changed meanwhile");

@@ -36,10 +36,11 @@ function savingOf(context: Context, who: Who): StaffSavingView {
       : held.status === "member" || held.status === "suspended"
         ? ["member", ...(optOut && optOut.from <= today && today <= optOut.to ? (["optOut"] as const) : [])]
         : ["join"];
-  return {
-    ...{ choices, optOut, status: held?.status ?? null, rates: rules.employeeRates },
-    rate: held?.employeeRate ?? rules.defaultPercent,
-  };
+  // A lower rate that was granted for a time is one of them as long as it holds.
+  const granted = held?.status === "member" && held.temporaryUntil ? held.employeeRate : null;
+  const rates = [...new Set([...(granted ? [granted] : []), ...rules.employeeRates])];
+  const own = rates.find((each) => held?.employeeRate != null && decimal(each).eq(held.employeeRate));
+  return { choices, optOut, status: held?.status ?? null, rates, rate: own ?? rules.defaultPercent };
 }
 
 function saidOf(context: Context, who: Who, { choice, employeeRate }: StaffSaving): KiwiSaverFacts {

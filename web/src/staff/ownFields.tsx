@@ -132,7 +132,13 @@ export function SavingFields({ saving, error }: { saving: StaffSavingView; error
         label="KiwiSaver"
         name="choice"
         value={choice}
-        hint={optOut ? `You may opt out from ${longDate(optOut.from)} to ${longDate(optOut.to)}.` : undefined}
+        hint={
+          optOut
+            ? `You may opt out from ${longDate(optOut.from)} to ${longDate(optOut.to)}.`
+            : status === "suspended"
+              ? "Your savings suspension ends with it."
+              : undefined
+        }
         error={error("choice")}
         onChange={(event) => setChoice(event.target.value)}
       >
@@ -150,7 +156,7 @@ export function SavingFields({ saving, error }: { saving: StaffSavingView; error
           defaultValue={rate ?? ""}
           error={error("employeeRate")}
         >
-          {[...new Set([...rates, ...(rate && !rates.includes(rate) ? [rate] : [])])].map((each) => (
+          {rates.map((each) => (
             <option key={each} value={each}>
               {each} %
             </option>

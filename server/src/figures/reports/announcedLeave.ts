@@ -118,18 +118,18 @@ function table(context: Context, asked: Question): Table {
     head: "person",
     columns: [
       { key: "annual", title: "Annual, weeks", unit: "amount" },
-      { key: "annualHours", title: "That is, hours", unit: "amount" },
-      { key: "annualAnnounced", title: "As announced, hours", unit: "amount" },
+      { key: "annualHours", title: "Annual, hours", unit: "amount" },
+      { key: "annualAnnounced", title: "Annual as announced", unit: "amount" },
       { key: "sick", title: "Sick, days", unit: "amount" },
-      { key: "sickHours", title: "That is, hours", unit: "amount" },
-      { key: "sickAnnounced", title: "As announced, hours", unit: "amount" },
+      { key: "sickHours", title: "Sick, hours", unit: "amount" },
+      { key: "sickAnnounced", title: "Sick as announced", unit: "amount" },
       { key: "instead", title: "Paid instead of leave", unit: "money" },
     ],
     rows,
     totals: null,
     notes: [
       "Foresight, not law: the Holidays Act 2003 governs, and nothing is paid by what was announced.",
-      "As if it had held since the first of these months: what stood then, in hours of the agreed week, with what each agreed hour would have brought, without what was taken. Holidays of the Act of 2003 that have not arisen yet are in neither.",
+      "In hours, as if it had held since the first of these months: what stood then, in hours of the agreed week, with what each agreed hour would have brought, without what was taken. Holidays of the Act of 2003 that have not arisen yet are in neither.",
       "Paid instead of leave: of hours without agreement and beyond it, where 8 % or leave would be due today.",
       ...(rule
         ? [`Announced: ${rule.source.title}, ${rule.source.seen}; unsure.`]

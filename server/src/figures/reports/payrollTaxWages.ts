@@ -1,6 +1,7 @@
 /** What belongs to wages for payroll tax beside gross wages and super, or does not: exempt pay, fringe benefits, and what only a person can judge. */
 import type { Question } from "@zesty/contract/figures";
 import { exemptAllowances, exemptLeave, exemptParentalWeeks, fringeWages } from "@zesty/core/au/payrollTax";
+import { dollars } from "@zesty/core/checks/check";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { centsOf, centsText } from "@zesty/core/quantity/units";
 import { fringeBenefitRules } from "@zesty/core/rulebook/au/fringeBenefitRules";
@@ -79,18 +80,18 @@ const doubts: readonly { where: string; words: (amount: string) => string }[] = 
   {
     where: "s.part = 'leaving' AND e.element IN ('redundancy', 'etp')",
     words: (amount) =>
-      `$${amount} of redundancy and termination payments is in it: what of them is free of tax is exempt.`,
+      `${amount} of redundancy and termination payments is in it: what of them is free of tax is exempt.`,
   },
   {
     where: "s.part = 'wages' AND e.leave = 'parental'",
     words: (amount) =>
-      `$${amount} of paid parental leave is in it: up to ${exemptParentalWeeks} weeks of a person's pay are exempt.`,
+      `${amount} of paid parental leave is in it: up to ${exemptParentalWeeks} weeks of a person's pay are exempt.`,
   },
   {
     where: `s.part IN ('wages', 'leaving') AND (SELECT t.basis FROM employment_terms t WHERE t.person_id = s.person_id
       ORDER BY t."from" DESC, t.id DESC LIMIT 1) = 'contractor'`,
     words: (amount) =>
-      `$${amount} of contractors paid in runs is in it: of a relevant contract only what is for labour counts.`,
+      `${amount} of contractors paid in runs is in it: of a relevant contract only what is for labour counts.`,
   },
 ];
 
@@ -104,7 +105,7 @@ export function toJudge({ store }: Context, { businesses, from, to }: Question):
          WHERE s.business_id IN (SELECT value FROM json_each(?)) AND s.month BETWEEN ? AND ? AND ${where}`,
       )
       .get(JSON.stringify(businesses), from, to)?.cents;
-    return cents ? [words(centsText(cents))] : [];
+    return cents ? [words(dollars(decimal(centsText(cents))))] : [];
   });
   return [...said, ...ofTheBooks(store, businesses, from, to)];
 }
@@ -124,6 +125,6 @@ function ofTheBooks(store: Context["store"], businesses: readonly number[], from
   return cents === 0
     ? []
     : [
-        `$${centsText(cents)} without GST went to ${rows.length === 1 ? "a contractor" : `${rows.length} contractors`} on the list of the year and is not in it: add what of it is labour under a relevant contract.`,
+        `${dollars(decimal(centsText(cents)))} without GST went to ${rows.length === 1 ? "a contractor" : `${rows.length} contractors`} on the list of the year and is not in it: add what of it is labour under a relevant contract.`,
       ];
 }
