@@ -2,6 +2,7 @@
 import { expect, openAt, openRun, runs, standsStill, testInOneWorld } from "../world.ts";
 
 const test = testInOneWorld();
+type Page = Parameters<typeof openAt>[0];
 
 const places = [
   ...["/desk", "/send", "/pay-over", "/find?words=hazel", "/readiness", "/notices", "/you"],
@@ -36,6 +37,17 @@ const ofAll =
   /^\/(desk|find|send|pay-over|readiness|you|set-up\/(trail|users|rules|safety|new-business|new-tables|agreements))/;
 /** A file is called as it is called, and so is a backup that a command asks for. */
 const names = /[\w-]+\.(csv|pdf|aba|xml|json|xlsx|txt|zip)\b|\b\d{4}-\d{2}-\d{2}T[\d-]+Z\b/g;
+
+/** What of a page no reader would write. */
+async function faultsOf(page: Page, path: string, otherLaw: RegExp | null): Promise<string[]> {
+  const text = (await page.locator("body").innerText()).replaceAll(names, "");
+  return [...faults, ...(otherLaw ? [["a word of another law", otherLaw] as const] : [])].flatMap(([fault, pattern]) =>
+    [...text.matchAll(pattern)].map((each) => {
+      const around = text.slice(Math.max(0, each.index - 30), each.index + 40).replaceAll("\n", " / ");
+      return `${path}: ${fault}: ${around}`;
+    }),
+  );
+}
 
 for (const [country, business, own, run, person, otherLaw] of [
   [
@@ -75,16 +87,34 @@ for (const [country, business, own, run, person, otherLaw] of [
       await page.goto(`${world.url}${path}${path.includes("?") ? "&" : "?"}business=${business}`);
       await expect(page.getByText(/^Fetching /), path).toHaveCount(0);
       await standsStill(page);
-      const text = (await page.locator("body").innerText()).replaceAll(names, "");
-      for (const [fault, pattern] of [
-        ...faults,
-        ...(ofAll.test(path) ? [] : [["a word of another law", otherLaw] as const]),
-      ])
-        for (const each of text.matchAll(pattern)) {
-          const around = text.slice(Math.max(0, each.index - 30), each.index + 40).replaceAll("\n", " / ");
-          found.push(`${path}: ${fault}: ${around}`);
-        }
+      found.push(...(await faultsOf(page, path, ofAll.test(path) ? null : otherLaw)));
     }
     expect([...new Set(found)]).toEqual([]);
     expect(said).toEqual([]);
+  });
+
+for (const [country, email, otherLaw] of [
+  ["Australia", "jarrah.mokoena@example.org", /\b(KiwiSaver|PAYE|IRD number|Inland Revenue|ESCT|Holidays Act)\b/g],
+  ["New Zealand", "hana.okaforth@example.org", /\b(PAYG|[Ss]uper|TFN|[Tt]ax file number|BSB|USI|ATO)\b/g],
+] as const)
+  test(`${country}: the staff pages read as people write`, async ({ page, world }) => {
+    await page.goto(`${world.url}/staff`);
+    await page.getByLabel("E-mail", { exact: true }).fill(email);
+    await page.getByLabel("Password").fill("lemon-and-pith");
+    await page.getByRole("button", { name: "Sign in" }).click();
+    await page.getByRole("link", { name: /Your payslip for/ }).waitFor();
+    const paths = await page
+      .getByRole("link")
+      .evaluateAll((links) =>
+        links.map((each) => each.getAttribute("href") ?? "").filter((to) => to.startsWith("/staff/")),
+      );
+    expect(paths.length).toBeGreaterThan(5);
+    const found: string[] = [];
+    for (const path of new Set(paths)) {
+      await page.goto(`${world.url}${path}`);
+      await page.getByRole("heading", { level: 1 }).waitFor();
+      await standsStill(page);
+      found.push(...(await faultsOf(page, path, otherLaw)));
+    }
+    expect([...new Set(found)]).toEqual([]);
   });
