@@ -4,7 +4,7 @@ import type { PayInput, PayLine } from "../au/pay/input.ts";
 import { decimal } from "../quantity/decimal.ts";
 import { asItWas, atNewRate, type RateThen } from "./backPay.ts";
 
-const input = (...lines: object[]): PayInput => ({ lines: lines as PayLine[] }) as unknown as PayInput;
+const input = (...lines: object[]): PayInput => ({ cycle: "weekly", lines: lines as PayLine[] }) as unknown as PayInput;
 const hourly = (rate: string): RateThen => ({ hourlyRate: rate, salary: null });
 const salary = (year: string): RateThen => ({ hourlyRate: null, salary: year });
 const moved = (was: RateThen, is: RateThen, line: object, share = "1"): object | undefined =>
@@ -32,6 +32,22 @@ describe("a line at another rate", () => {
   ])("of a salary: %s", (_what, line, share, expected) => {
     const found = moved(salary("78000"), salary("81120"), line, share);
     expect(found ?? line).toEqual({ ...line, ...expected });
+  });
+  it("an amount beside the salary is none of it: the raise is the salary's, leave taken or not", () => {
+    const by = { was: salary("78000"), is: salary("81120"), share: decimal(1) };
+    const total = (...lines: object[]) =>
+      atNewRate(input(...lines), by)
+        .lines.filter((line) => line.element === "ordinary")
+        .reduce((all, line) => all + Number(line.amount), 0);
+    const [own, duty] = [
+      { element: "ordinary", amount: "1500.00" },
+      { element: "ordinary", amount: "300.00" },
+    ];
+    expect(total(own, duty)).toBe(1860);
+    // A day of five came out of both.
+    const day = { element: "leaveTaken", hours: "7.6", rate: "47.36842105" };
+    expect(total({ ...own, amount: "1200.00" }, { ...duty, amount: "240.00" }, day)).toBe(1488);
+    expect(total({ ...own, amount: "750.00" }, { ...own, amount: "750.00" })).toBe(1560);
   });
   it("from a rate to a salary, or back, moves nothing: that is another way of being paid", () => {
     const line = { element: "ordinary", hours: "38", rate: "30" };

@@ -139,6 +139,28 @@ describe("who is paid in amounts", () => {
     expect(planBackPay(world.context, world.actor, who(), said(raise)).total).toBe("150.00");
     expect(gross(payBack(world.context, world.actor, who(), said(raise)).runId)).toBe("1800.00");
   });
+  it.each([
+    ["Australia, worked", () => smallWorld(1), {}, "60.00"],
+    ["Australia, a day of leave", () => smallWorld(1), { "2026-06-24": "al" }, "60.00"],
+    ["New Zealand, worked", () => smallWorldNz(1), {}, "120.00"],
+  ])("pays a salary's raise back, and nothing of the amount beside it: %s", (_what, make, typed, total) => {
+    begin(make());
+    employ({ from: "2020-01-06", hourlyRate: null, weeklyHours: "38", salary: "78000" });
+    const weeks = total === "60.00" ? 1 : 2;
+    const duty = addElement(world.context, world.actor, world.businessId, {
+      ...{ code: "DUTY", name: "Duty manager", element: "ordinary", entry: "amount", percent: "100", leave: null },
+      ...{ allowance: null, deduction: null, taxable: null, superable: null, account: null },
+    });
+    const salary = world.element("SAL");
+    usual([
+      { elementId: salary, amount: (1500 * weeks).toFixed(2) },
+      { elementId: duty, amount: (300 * weeks).toFixed(2) },
+    ] as UsualLine[]);
+    days(typed);
+    sent(open());
+    const raise = plainTerms(world, { from: "2026-06-15", hourlyRate: null, weeklyHours: "38", salary: "81120" });
+    expect(planBackPay(world.context, world.actor, who(), said({ ...raise, from: "2026-06-15" })).total).toBe(total);
+  });
   it("leave of a salary over two cost centres, copied and taken back: whole again, and the same", () => {
     split();
     const first = open();
