@@ -134,3 +134,32 @@ it("New Zealand: KiwiSaver from a day in the past, of theirs and of yours", () =
     "Pays filed for 15 July 2026 have $192.00 more of theirs and $84.00 more of yours than this asks for. Correct those pays, or agree with the person from which pay on it counts.",
   ]);
 });
+
+it.each([
+  ["Australia", smallWorld, "2 July 2026 and 9 July 2026"],
+  ["New Zealand", smallWorldNz, "1 July 2026 and 15 July 2026"],
+])(
+  "%s: usual pay from a day in the past says which pays were made without it, and from a day to come nothing",
+  (_country, make, paydays) => {
+    world = make(1);
+    two();
+    const told: string[] = [];
+    const save = (from: string, hours: string) =>
+      saveSection(
+        world.context,
+        world.actor,
+        who(),
+        "usualPay",
+        { from, lines: [{ elementId: world.element("ORD"), hours }] },
+        (sentence) => void told.push(sentence),
+      );
+    const { usualPay } = readPerson(world.context, who());
+    save("2026-08-01", "30");
+    save("2026-06-01", usualPay.lines[0]?.hours ?? "");
+    expect(told).toEqual([]);
+    save("2026-06-22", "20");
+    expect(told).toEqual([
+      `Pays signed off for ${paydays} were made before this change: add what they lack to the next run, or correct them.`,
+    ]);
+  },
+);
