@@ -4,7 +4,7 @@ import type { Router } from "express";
 import type { Context } from "../ground/context.ts";
 import { body } from "../http/handler.ts";
 import { personRoute } from "../people/personRoute.ts";
-import { readPerson } from "../people/readPeople.ts";
+import { businessOfPerson, readPerson } from "../people/readPeople.ts";
 import { employAgainFrom, undoEmployAgain } from "./employAgain.ts";
 import { planDeparture, recordDeparture } from "./recordDeparture.ts";
 import { undoDeparture } from "./undoDeparture.ts";
@@ -28,6 +28,7 @@ export function departureRoutes(context: Context, router: Router): void {
     "/people/:person/again",
     onPerson("prepare", (actor, personId, request) => {
       employAgainFrom(context, actor, personId, body(employAgain, request).from);
+      context.factsChanged(businessOfPerson(context, personId), [personId]);
       return readPerson(context, personId);
     }),
   );
@@ -35,6 +36,7 @@ export function departureRoutes(context: Context, router: Router): void {
     "/people/:person/again",
     onPerson("prepare", (actor, personId) => {
       undoEmployAgain(context, actor, personId);
+      context.factsChanged(businessOfPerson(context, personId), [personId]);
       return readPerson(context, personId);
     }),
   );

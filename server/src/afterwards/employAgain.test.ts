@@ -209,3 +209,31 @@ it("the year before is reported as it was, and headcount has both employments", 
     ["1", "1", "0", "2"],
   ]);
 });
+
+it("service that was taken over for the employment before is none of the new one, in both countries", () => {
+  const holidays = { withPay: false, varies: false, agreedWeek: null, averageOnlyUntil: null, keepsAnniversary: false };
+  for (const country of ["AU", "NZ"] as const) {
+    world = country === "AU" ? smallWorld(1) : smallWorldNz(1);
+    const { context, actor } = world;
+    if (country === "AU")
+      saveSection(context, actor, who(), "leave", {
+        ...{ from: "2020-01-06", entitlements: [{ kind: "annual", weeksPerYear: "4" }], loadingPercent: null },
+        countsFrom: "2010-07-01",
+      });
+    else
+      saveSection(context, actor, who(), "holidays", {
+        ...holidays,
+        from: "2026-06-15",
+        countsFrom: "2010-07-01",
+      } as never);
+    const since = () => (country === "AU" ? view().leave.countsFrom : view().nz?.holidays.countsFrom);
+    sign(leave("2026-06-28") ?? 0);
+    sent();
+    expect(since()).toBe("2010-07-01");
+    again("2026-07-01");
+    expect(since()).toBeNull();
+    undo();
+    expect(since()).toBe("2010-07-01");
+    if (country === "AU") world.end();
+  }
+});

@@ -6,6 +6,7 @@ import type { PeopleOfCountry } from "../people/peopleOfCountry.ts";
 import { withAccruals } from "./accruedSince.ts";
 import { cellsAu } from "./cells.ts";
 import { draftAu } from "./draft.ts";
+import { employedAgainAu } from "./employedAgain.ts";
 import { lanesAu } from "./lanes.ts";
 import { longServiceView } from "./longServiceView.ts";
 import { papersAu } from "./papers.ts";
@@ -39,6 +40,7 @@ export const peopleAu: PeopleOfCountry = {
   longService: (context, personId, terms, state, on) =>
     longServiceView({ ...terms, ...serviceRecord(context, personId) }, state, on),
   sinceSigned: { employment: withAccruals, leave: withAccruals, super: withSuperTold },
+  employedAgain: employedAgainAu,
   papers: papersAu,
   draft: draftAu,
   cells: () => cellsAu,

@@ -2,13 +2,12 @@
 
 import { newPersonNz, sectionsNz } from "@zesty/contract/nz/people";
 import type { PersonSummary } from "@zesty/contract/people";
-import { addDays } from "@zesty/core/calendar/dates";
 import { missingOfAll } from "../people/missing.ts";
 import type { EndingFact, PeopleOfCountry } from "../people/peopleOfCountry.ts";
 import { datedRecordsNz } from "../store/dated.ts";
-import { kiwiSaver } from "../store/schema.ts";
 import { cellsNz } from "./cells.ts";
 import { draftNz } from "./draft.ts";
+import { employedAgainNz } from "./employedAgain.ts";
 import { withKiwiSaverTold } from "./kiwiSaverSince.ts";
 import { lanesNz } from "./lanes.ts";
 import { ownSavingNz } from "./ownSaving.ts";
@@ -54,25 +53,7 @@ export const peopleNz: PeopleOfCountry = {
     };
   },
   ownSaving: ownSavingNz,
-  // A member already: nobody is enrolled a second time, and may not opt out (KiwiSaver Act 2006, s 17).
-  employedAgain: {
-    done: ({ store: { db } }, personId, from) => {
-      const held = datedRecordsNz(db, [personId], from).kiwiSaver.get(personId);
-      if (held?.status !== "member" || held.joined === "existing") return;
-      const { id: _id, ...facts } = held;
-      db.insert(kiwiSaver)
-        .values({ ...facts, from, joined: "existing" })
-        .run();
-    },
-    undone: ({ store: { db } }, personId, from) => {
-      const before = datedRecordsNz(db, [personId], addDays(from, -1)).kiwiSaver.get(personId);
-      if (before?.status !== "member" || before.joined === "existing") return;
-      const { id: _id, ...facts } = before;
-      db.insert(kiwiSaver)
-        .values({ ...facts, from })
-        .run();
-    },
-  },
+  employedAgain: employedAgainNz,
   sinceSigned: { kiwiSaver: withKiwiSaverTold },
   papers: papersNz,
   view: readPersonNz,

@@ -1,0 +1,46 @@
+/**
+ * New Zealand: a member already is enrolled by nobody a second time, and may not opt out (KiwiSaver Act 2006, s 17); service
+ * taken over was of the employment before.
+ */
+import { addDays } from "@zesty/core/calendar/dates";
+import type { PeopleOfCountry } from "../people/peopleOfCountry.ts";
+import { datedRecordsNz } from "../store/dated.ts";
+import { holidayTerms, kiwiSaver } from "../store/schema.ts";
+
+const isEnrolled = (held: typeof kiwiSaver.$inferSelect | undefined): held is typeof kiwiSaver.$inferSelect =>
+  held?.status === "member" && held.joined !== "existing";
+
+export const employedAgainNz: NonNullable<PeopleOfCountry["employedAgain"]> = {
+  done: ({ store: { db } }, personId, from) => {
+    const nz = datedRecordsNz(db, [personId], from);
+    const [saver, holidays] = [nz.kiwiSaver.get(personId), nz.holidays.get(personId)];
+    if (isEnrolled(saver)) {
+      const { id: _id, ...facts } = saver;
+      db.insert(kiwiSaver)
+        .values({ ...facts, from, joined: "existing" })
+        .run();
+    }
+    if (holidays?.countsFrom) {
+      const { id: _id, ...facts } = holidays;
+      db.insert(holidayTerms)
+        .values({ ...facts, from, countsFrom: null })
+        .run();
+    }
+  },
+  undone: ({ store: { db } }, personId, from) => {
+    const nz = datedRecordsNz(db, [personId], addDays(from, -1));
+    const [saver, holidays] = [nz.kiwiSaver.get(personId), nz.holidays.get(personId)];
+    if (isEnrolled(saver)) {
+      const { id: _id, ...facts } = saver;
+      db.insert(kiwiSaver)
+        .values({ ...facts, from })
+        .run();
+    }
+    if (holidays?.countsFrom) {
+      const { id: _id, ...facts } = holidays;
+      db.insert(holidayTerms)
+        .values({ ...facts, from })
+        .run();
+    }
+  },
+};
