@@ -163,3 +163,30 @@ it.each([
     ]);
   },
 );
+
+it.each([
+  ["Australia", smallWorld],
+  ["New Zealand", smallWorldNz],
+])("%s: another birth date or first day says what went by the other one, once pays are signed", (_country, make) => {
+  world = make(1);
+  const told: string[] = [];
+  const save = (change: object) =>
+    saveSection(
+      world.context,
+      world.actor,
+      who(),
+      "details",
+      { ...readPerson(world.context, who()).details, ...change } as never,
+      (sentence) => void told.push(sentence),
+    );
+  save({ birthDate: "1991-02-03", startDate: "2020-01-07" });
+  expect(told).toEqual([]);
+  two();
+  save({ phone: "0400000000" });
+  expect(told).toEqual([]);
+  save({ birthDate: "2009-02-03", startDate: "2025-01-06" });
+  expect(told).toEqual([
+    expect.stringContaining("the other birth date"),
+    expect.stringContaining("the other first day"),
+  ]);
+});

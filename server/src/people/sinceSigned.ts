@@ -1,8 +1,11 @@
 /** A change of a person's facts, with what a country makes of it for pays that are signed off since its day. */
 import type { IsoDate } from "@zesty/core/calendar/dates";
+import { eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
 import { datedRecords } from "../store/dated.ts";
+import { person } from "../store/schema.ts";
+import { isPaidFrom } from "./readDeparture.ts";
 import { paydaysOf, signedSince } from "./signedSince.ts";
 
 /** Usual pay from a day in the past: pays that are signed off since were made without it, and nothing pays it by itself. */
@@ -27,6 +30,22 @@ function withUsualTold<T>(
   return done;
 }
 
+/** Birth date and first day put right: rates by age and entitlements by service went by the others. */
+function withDetailsTold<T>(context: Context, id: number, change: () => T, tell: (sentence: string) => void): T {
+  const { db } = context.store;
+  const read = () =>
+    db.select({ birth: person.birthDate, start: person.startDate }).from(person).where(eq(person.id, id)).get();
+  const before = read();
+  const done = change();
+  const after = read();
+  if (!before || !after || !isPaidFrom(context, id, "0000-01-01")) return done;
+  if (before.birth !== after.birth)
+    tell("Pays that are signed off went by the other birth date: look past pays over for what they are short.");
+  if (before.start !== after.start)
+    tell("Leave that arose by the other first day stays in the balances: look whether they are still right.");
+  return done;
+}
+
 export function sinceSigned<T>(
   context: Context,
   { id, businessId }: { id: number; businessId: number },
@@ -35,6 +54,7 @@ export function sinceSigned<T>(
   change: () => T,
   tell: (sentence: string) => void = () => undefined,
 ): T {
+  if (section === "details") return withDetailsTold(context, id, change, tell);
   if (section === "usualPay") return withUsualTold(context, id, from, change, tell);
   const settle = context.country(findBusiness(context, businessId).country).people.sinceSigned?.[section];
   return settle ? settle(context, id, from, change, tell) : change();
