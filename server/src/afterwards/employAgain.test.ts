@@ -237,3 +237,25 @@ it("service that was taken over for the employment before is none of the new one
     if (country === "AU") world.end();
   }
 });
+
+it("a row that was left out of the open run for the final pay of its own pays the days since", () => {
+  world = smallWorld(2);
+  const { context, actor } = world;
+  const cycle = openUsual(world);
+  const own =
+    recordDeparture(context, actor, who(), {
+      ...{ lastDay: "2026-06-23", reason: "V", noticeWorked: true, misconduct: false },
+      ...{ pay: "now", payday: "2026-06-24" },
+    }) ?? 0;
+  expect(rowOf(cycle)?.included).toBe(false);
+  sign(own);
+  context.store.db.update(payRun).set({ state: "settled" }).where(eq(payRun.id, own)).run();
+  again("2026-06-25");
+  const hours = () => rowOf(cycle)?.figures?.lines.find((line) => line.code === "ORD")?.hours;
+  expect([rowOf(cycle)?.included, Number(hours())]).toEqual([true, 15.2]);
+  undo();
+  expect(rowOf(cycle)?.included).toBe(false);
+  again("2026-07-01");
+  // A day beyond the run's period is none of it.
+  expect(rowOf(cycle)?.included).toBe(false);
+});

@@ -6,12 +6,13 @@
  */
 import { dateWords } from "@zesty/core/calendar/dates";
 import { leaveKindsIn } from "@zesty/core/countries/leave";
-import { eq } from "drizzle-orm";
+import { eq, sql } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
 import { cannot, conflict, notFound } from "../ground/problem.ts";
 import { isPaidFrom, openDeparture, runOf, standingAgain } from "../people/readDeparture.ts";
-import { employedAgain, leaveEntry, person } from "../store/schema.ts";
+import { composeAndCount } from "../row/keepComposed.ts";
+import { departure, employedAgain, leaveEntry, pay, payRun, person } from "../store/schema.ts";
 import { leaveBalances } from "../store/sums.ts";
 import { record } from "../store/trail.ts";
 
@@ -52,6 +53,7 @@ export function employAgainFrom(context: Context, actor: Actor, personId: number
       })
       .run();
     context.country(findBusiness(context, who.businessId).country).people.employedAgain?.done(context, personId, from);
+    if (left) takeRowIn(context, left, from, true);
     record(context.store, {
       ...{ at: context.clock.now(), userId: actor.userId, businessId: who.businessId },
       what: `employed again from ${from}`,
@@ -80,12 +82,36 @@ export function undoEmployAgain(context: Context, actor: Actor, personId: number
       .people.employedAgain?.undone(context, personId, again.from);
     db.update(person).set({ startDate: again.startedOn, endDate: again.leftOn }).where(eq(person.id, personId)).run();
     db.update(employedAgain).set({ undoneAt: context.clock.now() }).where(eq(employedAgain.id, again.id)).run();
+    const left = db
+      .select()
+      .from(departure)
+      .where(eq(departure.id, again.departureId ?? 0))
+      .get();
+    if (left) takeRowIn(context, left, again.from, false);
     record(context.store, {
       ...{ at: context.clock.now(), userId: actor.userId, businessId: who.businessId },
       what: `undid an employment again from ${again.from}`,
       about: `${who.givenName} ${who.familyName}`,
     });
   });
+}
+
+/** A row of the cycle's open run that was left out for a final pay of its own pays the days since, where it reaches them. */
+function takeRowIn(context: Context, left: typeof departure.$inferSelect, from: string, included: boolean): void {
+  const { db } = context.store;
+  const row = db
+    .select({ id: pay.id, runId: payRun.id, state: payRun.state, end: payRun.periodEnd })
+    .from(pay)
+    .innerJoin(payRun, eq(pay.runId, payRun.id))
+    .where(eq(pay.id, left.leftOutPayId ?? 0))
+    .get();
+  if (row?.state !== "open" || row.end < from) return;
+  db.update(pay).set({ included }).where(eq(pay.id, row.id)).run();
+  db.update(payRun)
+    .set({ version: sql`${payRun.version} + 1` })
+    .where(eq(payRun.id, row.runId))
+    .run();
+  composeAndCount(context, row.runId);
 }
 
 function moveBalances(
