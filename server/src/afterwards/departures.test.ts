@@ -136,6 +136,17 @@ describe("a departure with the next run", () => {
     expect(event).not.toContain("<EmploymentTerminationPayment>");
     expect(event).toMatch(/<LumpSum>\s*<TypeC>R<\/TypeC>\s*<PaymentsA>848.44<\/PaymentsA>/);
   });
+  it("undone once its own run was sent gives the open run its row back, and asks about what was paid", () => {
+    const { context, actor, businessId, cycleId } = world;
+    const cycle = openRun(context, actor, businessId, { cycleId, from: "usual" });
+    const own = record({ lastDay: "2026-06-24", pay: "now", payday: "2026-06-25" });
+    tickAndSign(own);
+    context.store.db.update(payRun).set({ state: "settled" }).where(eq(payRun.id, own)).run();
+    expect(row(cycle)?.included).toBe(false);
+    undoDeparture(context, actor, leaver);
+    expect(row(cycle)?.included).toBe(true);
+    expect(row(cycle)?.marks.map((mark) => mark.code)).toContain("paidBefore");
+  });
   it("known only after days beyond it were paid asks for these pays to be corrected, until they are", () => {
     const { context, actor, businessId, cycleId } = world;
     const open = () => openRun(context, actor, businessId, { cycleId, from: "usual" });
