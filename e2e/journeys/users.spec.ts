@@ -114,7 +114,8 @@ test("safety: a backup, the trail walked, searched and exported; a changed figur
   await expect(page.getByText(/up to entry \d+/)).toBeVisible();
   await page.getByRole("link", { name: "Audit trail" }).click();
   await page.getByLabel("Find").fill("backup");
-  await expect(page.getByRole("cell", { name: "made a backup" })).toBeVisible();
+  // Days that another test moved this world over have their own backups.
+  await expect(page.getByRole("cell", { name: "made a backup" }).first()).toBeVisible();
   await expect(page.getByRole("cell", { name: "opened run" })).toHaveCount(0);
   const [file] = await Promise.all([
     page.waitForEvent("download"),
