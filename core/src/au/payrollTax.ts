@@ -21,8 +21,6 @@ export const exemptLeave: readonly string[] = [
 ];
 /** Allowances by the kilometre and for nights away: exempt up to the rate of the tax office (from memory, 80 %). */
 export const exemptAllowances: readonly string[] = ["CD", "RD"];
-/** An employer's own paid parental leave: exempt up to this many weeks of a person's pay (from memory, 75 %; by State). */
-export const exemptParentalWeeks = 14;
 
 /**
  * Fringe benefits as wages: taxable values of both kinds, grossed up at the lower rate; a monthly return takes a twelfth

@@ -37,5 +37,7 @@ it("is the sum of its months, and never more than the hours would give", () => {
         .abs()
         .lt("0.0000001"),
     ).toBe(true);
-  expect([inHours("3.4", "weeks", "40").toString(), inHours("10", "days", "30").toString()]).toEqual(["136", "60"]);
+  expect(
+    [inHours("3.4", "weeks", "40", 5), inHours("10", "days", "30", 5), inHours("10", "days", "24", 3)].map(String),
+  ).toEqual(["136", "60", "80"]);
 });

@@ -43,8 +43,8 @@ export function announcedLeave(months: readonly HoursOfMonth[], rules: Announced
   };
 }
 
-/** Weeks or days of leave in hours of an agreed week. */
-export const inHours = (units: string, unit: "weeks" | "days", weekly: string): Decimal =>
+/** Weeks or days of leave in hours of an agreed week of so many days. */
+export const inHours = (units: string, unit: "weeks" | "days", weekly: string, daysAWeek: number): Decimal =>
   decimal(units)
     .times(weekly)
-    .div(unit === "weeks" ? 1 : 5);
+    .div(unit === "weeks" ? 1 : daysAWeek);

@@ -21,7 +21,7 @@ import { leaveBalances } from "../store/sums.ts";
 import { verify } from "../store/trail.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { employAgainFrom, undoEmployAgain } from "./employAgain.ts";
-import { recordDeparture } from "./recordDeparture.ts";
+import { planDeparture, recordDeparture } from "./recordDeparture.ts";
 import { undoDeparture } from "./undoDeparture.ts";
 
 let world: SmallWorld;
@@ -108,6 +108,24 @@ describe.each([
   });
 });
 
+it("a day that a signed-off pay reaches is refused: nobody would pay the days since", () => {
+  world = smallWorld(2);
+  // The last day lies in the middle of the week that the final pay is of.
+  sign(leave("2026-06-24") ?? 0);
+  sent();
+  for (const day of ["2026-06-25", "2026-06-28"])
+    expect(() => again(day)).toThrow(
+      /is signed off already. Begin after that period, and pay the days before outside the cycle/,
+    );
+  again("2026-06-29");
+  // The final pay was paid in July, and is no pay of this employment: its leave stays as it was.
+  const before = balances();
+  saveSection(world.context, world.actor, who(), "leave", {
+    ...{ from: "2026-06-29", entitlements: [{ kind: "annual", weeksPerYear: "6" }], loadingPercent: null },
+  });
+  expect(balances()).toEqual(before);
+});
+
 it("Australia: nothing of the earlier service is in redundancy pay, and somebody beside them keeps what is theirs", () => {
   world = smallWorld(2);
   const other = () => leaveBalances(world.context.store, [world.personIds[1] ?? 0]).get(world.personIds[1] ?? 0);
@@ -118,6 +136,11 @@ it("Australia: nothing of the earlier service is in redundancy pay, and somebody
   expect(other()).toEqual(beside);
   // Six years and a half before, a week now.
   expect(view().longService).toBeNull();
+  const gone = { lastDay: "2026-07-12", reason: "R", noticeWorked: true, misconduct: false } as const;
+  const { notes } = planDeparture(world.context, world.actor, who(), {
+    ...{ ...gone, smallEmployer: false, pay: "now", payday: "2026-07-16" },
+  });
+  expect(notes.join()).toContain("No redundancy pay: service counts from 6 July 2026, less than a year.");
   const open = openUsual(world);
   discardRun(world.context, world.actor, open);
   expect(view().details.startDate).toBe("2026-07-06");

@@ -6,15 +6,16 @@
  */
 import { dateWords } from "@zesty/core/calendar/dates";
 import { leaveKindsIn } from "@zesty/core/countries/leave";
-import { eq, sql } from "drizzle-orm";
+import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
 import { cannot, conflict, notFound } from "../ground/problem.ts";
 import { isPaidFrom, openDeparture, runOf, standingAgain } from "../people/readDeparture.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
-import { departure, employedAgain, leaveEntry, pay, payRun, person } from "../store/schema.ts";
+import { departure, employedAgain, leaveEntry, person } from "../store/schema.ts";
 import { leaveBalances } from "../store/sums.ts";
 import { record } from "../store/trail.ts";
+import { includeLeftOut } from "./leftOutRow.ts";
 
 export function employAgainFrom(context: Context, actor: Actor, personId: number, from: string): void {
   const { db } = context.store;
@@ -25,6 +26,10 @@ export function employAgainFrom(context: Context, actor: Actor, personId: number
   if (from <= endDate) {
     const text = `The first day is after the last one, ${dateWords(endDate)}. If the employment went on, undo the departure.`;
     throw cannot("dates", text, { errors: [{ path: "from", text }] });
+  }
+  if (isPaidFrom(context, personId, from)) {
+    const text = `A pay of a period that reaches ${dateWords(from)} is signed off already. Begin after that period, and pay the days before outside the cycle; or undo the departure where the employment went on.`;
+    throw cannot("paid-already", text, { errors: [{ path: "from", text }] });
   }
   const left = openDeparture(context, personId);
   const run = left ? runOf(context, left.runId) : undefined;
@@ -53,7 +58,8 @@ export function employAgainFrom(context: Context, actor: Actor, personId: number
       })
       .run();
     context.country(findBusiness(context, who.businessId).country).people.employedAgain?.done(context, personId, from);
-    if (left) takeRowIn(context, left, from, true);
+    // The days since are paid by the row that was left out for the final pay, where its run reaches them.
+    if (left) for (const runId of includeLeftOut(context, left, true, from)) composeAndCount(context, runId);
     record(context.store, {
       ...{ at: context.clock.now(), userId: actor.userId, businessId: who.businessId },
       what: `employed again from ${from}`,
@@ -87,31 +93,13 @@ export function undoEmployAgain(context: Context, actor: Actor, personId: number
       .from(departure)
       .where(eq(departure.id, again.departureId ?? 0))
       .get();
-    if (left) takeRowIn(context, left, again.from, false);
+    if (left) for (const runId of includeLeftOut(context, left, false, again.from)) composeAndCount(context, runId);
     record(context.store, {
       ...{ at: context.clock.now(), userId: actor.userId, businessId: who.businessId },
       what: `undid an employment again from ${again.from}`,
       about: `${who.givenName} ${who.familyName}`,
     });
   });
-}
-
-/** A row of the cycle's open run that was left out for a final pay of its own pays the days since, where it reaches them. */
-function takeRowIn(context: Context, left: typeof departure.$inferSelect, from: string, included: boolean): void {
-  const { db } = context.store;
-  const row = db
-    .select({ id: pay.id, runId: payRun.id, state: payRun.state, end: payRun.periodEnd })
-    .from(pay)
-    .innerJoin(payRun, eq(pay.runId, payRun.id))
-    .where(eq(pay.id, left.leftOutPayId ?? 0))
-    .get();
-  if (row?.state !== "open" || row.end < from) return;
-  db.update(pay).set({ included }).where(eq(pay.id, row.id)).run();
-  db.update(payRun)
-    .set({ version: sql`${payRun.version} + 1` })
-    .where(eq(payRun.id, row.runId))
-    .run();
-  composeAndCount(context, row.runId);
 }
 
 function moveBalances(

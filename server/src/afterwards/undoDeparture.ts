@@ -5,8 +5,9 @@ import type { Actor, Context } from "../ground/context.ts";
 import { conflict } from "../ground/problem.ts";
 import { openDeparture, runOf } from "../people/readDeparture.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
-import { departure, outbox, pay, payRun, person, usualPay } from "../store/schema.ts";
+import { departure, outbox, payRun, person, usualPay } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
+import { includeLeftOut } from "./leftOutRow.ts";
 
 /**
  * Undoes a departure. While its run is open, the final lines go and a run of its own is closed unused. Signed off and
@@ -29,7 +30,7 @@ export function undoDeparture(context: Context, actor: Actor, personId: number):
     db.update(person).set({ endDate: null }).where(eq(person.id, personId)).run();
     reopenUsualPay(context, personId, found.lastDay);
     db.update(departure).set({ undoneAt: context.clock.now() }).where(eq(departure.id, found.id)).run();
-    const changed = run?.state === "open" ? takenOut(context, run, found) : takenIn(context, found);
+    const changed = run?.state === "open" ? takenOut(context, run, found) : includeLeftOut(context, found, true);
     for (const runId of changed) composeAndCount(context, runId);
     record(context.store, {
       at: context.clock.now(),
@@ -59,21 +60,7 @@ function takenOut(context: Context, run: typeof payRun.$inferSelect, found: type
     .run();
   if (run.kind !== "departure") return [run.id];
   db.update(payRun).set({ state: "takenBack" }).where(eq(payRun.id, run.id)).run();
-  return takenIn(context, found);
-}
-
-/** Who is employed after all has the row again that was left out, where its run is open still; what was paid is asked about there. */
-function takenIn({ store: { db } }: Context, { leftOutPayId }: typeof departure.$inferSelect): number[] {
-  if (leftOutPayId === null) return [];
-  const row = db
-    .select({ runId: pay.runId, state: payRun.state })
-    .from(pay)
-    .innerJoin(payRun, eq(pay.runId, payRun.id))
-    .where(eq(pay.id, leftOutPayId))
-    .get();
-  if (row?.state !== "open") return [];
-  db.update(pay).set({ included: true }).where(eq(pay.id, leftOutPayId)).run();
-  return [row.runId];
+  return includeLeftOut(context, found, true);
 }
 
 /** An earlier version ended usual pay with the last day: what it was counts again. */

@@ -11,21 +11,20 @@ import { partOfPeriod } from "@zesty/core/pay/partPeriod";
 import { decimal, one, zero } from "@zesty/core/quantity/decimal";
 import { fromE4, hoursText, toE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../ground/context.ts";
-import { type SignedSince, signedSince } from "../people/signedSince.ts";
+import { acrossChange, type SignedSince, signedSince } from "../people/signedSince.ts";
 import { datedRecords } from "../store/dated.ts";
 import { leaveEntry } from "../store/schema.ts";
 
-/** By pay: who accrues, what, and how much of it came, by the facts as they stand. */
-function accruals(context: Context, personId: number, pays: readonly SignedSince<PayInput>[]) {
+/** What a pay accrues by the facts as they stand, and the basis and the week that it does so by. */
+function accrualOf(context: Context, personId: number, { payday, end, input }: SignedSince<PayInput>) {
   const { db } = context.store;
-  return pays.map(({ payday, end, input }) => {
-    const terms = datedRecords(db, [personId], end).terms.get(personId);
-    const leave = datedRecords(db, [personId], payday).leave.get(personId)?.entitlements ?? [];
-    const basis = (terms?.basis ?? input.person.basis) as PayInput["person"]["basis"];
-    const weeklyHours = terms ? fromE4(terms.weeklyHoursE4).toString() : input.person.weeklyHours;
-    const worked = workOut({ ...input, person: { ...input.person, basis, weeklyHours, leave } }, context.rules);
-    return { basis, hours: new Map(Object.entries(worked.leave).map(([kind, { value }]) => [kind, value])) };
-  });
+  const terms = datedRecords(db, [personId], end).terms.get(personId);
+  const leave = datedRecords(db, [personId], payday).leave.get(personId)?.entitlements ?? [];
+  const basis = (terms?.basis ?? input.person.basis) as PayInput["person"]["basis"];
+  const weeklyHours = terms ? fromE4(terms.weeklyHoursE4).toString() : input.person.weeklyHours;
+  const worked = workOut({ ...input, person: { ...input.person, basis, weeklyHours, leave } }, context.rules);
+  const hours = new Map(Object.entries(worked.leave).map(([kind, { value }]) => [kind, value]));
+  return { basis, hours, workPattern: terms?.workPattern ?? null };
 }
 
 export function withAccruals<T>(
@@ -35,18 +34,18 @@ export function withAccruals<T>(
   change: () => T,
   tell: (sentence: string) => void,
 ): T {
-  const pays = signedSince<PayInput>(context, personId, from);
   const told = new Map<string, number>();
-  const before = accruals(context, personId, pays);
-  const done = change();
-  const after = accruals(context, personId, pays);
-  pays.forEach(({ id, start, end }, at) => {
-    const [was, is] = [before[at], after[at]];
-    if (!was || !is) return;
+  const { done, each: pays } = acrossChange(
+    signedSince<PayInput>(context, personId, from),
+    (pay) => accrualOf(context, personId, pay),
+    change,
+  );
+  for (const { pay, was, is } of pays) {
+    const { id, start, end } = pay;
     // A basis changes by the day: of a period that it changed in, the share of the days since.
     const part =
       was.basis !== is.basis && start < from
-        ? partOfPeriod({ startDate: from, endDate: null, workPattern: null }, start, end)
+        ? partOfPeriod({ startDate: from, endDate: null, workPattern: is.workPattern }, start, end)
         : null;
     const share = part?.whole.gt(0) ? part.own.div(part.whole) : one;
     for (const kind of new Set([...was.hours.keys(), ...is.hours.keys()])) {
@@ -60,7 +59,7 @@ export function withAccruals<T>(
         .run();
       told.set(kind, (told.get(kind) ?? 0) + amountE4);
     }
-  });
+  }
   for (const [kind, e4] of told)
     tell(
       `${leaveKind(kind).words}: ${hoursText(fromE4(Math.abs(e4)))} h ${e4 > 0 ? "came into" : "went out of"} the balance for pays signed off since ${dateWords(from)}.`,

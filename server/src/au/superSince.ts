@@ -3,24 +3,21 @@ import type { PayInput } from "@zesty/core/au/pay/input";
 import { workOut } from "@zesty/core/au/pay/workOut";
 import type { IsoDate } from "@zesty/core/calendar/dates";
 import { dollars } from "@zesty/core/checks/check";
-import { sum, zero } from "@zesty/core/quantity/decimal";
+import { type Decimal, sum, zero } from "@zesty/core/quantity/decimal";
 import { eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
-import { paydaysOf, type SignedSince, signedSince } from "../people/signedSince.ts";
+import { notFound } from "../ground/problem.ts";
+import { acrossChange, paydaysOf, type SignedSince, signedSince } from "../people/signedSince.ts";
 import { personAu } from "../row/rowFacts.ts";
 import { datedRecords } from "../store/dated.ts";
 import { person } from "../store/schema.ts";
 
-/** What the employer pays of each pay, guarantee and agreed, by the facts as they stand. */
-function superOf(context: Context, personId: number, pays: readonly SignedSince<PayInput>[]) {
-  const { db } = context.store;
-  const who = db.select().from(person).where(eq(person.id, personId)).get();
-  return pays.map(({ payday, input }) => {
-    if (!who || input.overrides?.guarantee !== undefined) return zero;
-    const { super: chosen } = personAu(who, datedRecords(db, [personId], payday));
-    const worked = workOut({ ...input, person: { ...input.person, super: chosen } }, context.rules).super;
-    return worked.guarantee.value.plus(worked.reportable.value).minus(worked.sacrificed.value);
-  });
+/** What the employer pays of a pay, guarantee and agreed, by the facts as they stand. */
+function superOf(context: Context, who: typeof person.$inferSelect, { payday, input }: SignedSince<PayInput>): Decimal {
+  if (input.overrides?.guarantee !== undefined) return zero;
+  const { super: chosen } = personAu(who, datedRecords(context.store.db, [who.id], payday));
+  const worked = workOut({ ...input, person: { ...input.person, super: chosen } }, context.rules).super;
+  return worked.guarantee.value.plus(worked.reportable.value).minus(worked.sacrificed.value);
 }
 
 export function withSuperTold<T>(
@@ -30,14 +27,14 @@ export function withSuperTold<T>(
   change: () => T,
   tell: (sentence: string) => void,
 ): T {
-  const pays = signedSince<PayInput>(context, personId, from).filter(({ payday }) => payday >= from);
-  const before = superOf(context, personId, pays);
-  const done = change();
-  const after = superOf(context, personId, pays);
-  const differ = pays.flatMap(({ payday }, at) => {
-    const more = (after[at] ?? zero).minus(before[at] ?? zero);
-    return more.isZero() ? [] : [{ payday, more }];
-  });
+  const who = context.store.db.select().from(person).where(eq(person.id, personId)).get();
+  if (!who) throw notFound("person");
+  const { done, each: pays } = acrossChange(
+    signedSince<PayInput>(context, personId, from).filter(({ payday }) => payday >= from),
+    (pay) => superOf(context, who, pay),
+    change,
+  );
+  const differ = pays.flatMap(({ pay: { payday }, was, is }) => (is.eq(was) ? [] : [{ payday, more: is.minus(was) }]));
   const total = sum(differ.map((each) => each.more));
   const paydays = paydaysOf(differ.map((each) => each.payday));
   if (total.gt(zero))

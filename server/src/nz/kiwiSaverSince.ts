@@ -5,7 +5,7 @@ import type { PayInputNz } from "@zesty/core/nz/pay/input";
 import { workOutNz } from "@zesty/core/nz/pay/workOut";
 import { type Decimal, sum, zero } from "@zesty/core/quantity/decimal";
 import type { Context } from "../ground/context.ts";
-import { paydaysOf, type SignedSince, signedSince } from "../people/signedSince.ts";
+import { acrossChange, paydaysOf, type SignedSince, signedSince } from "../people/signedSince.ts";
 import { datedRecordsNz } from "../store/dated.ts";
 import { kiwiSaverOf } from "./personNz.ts";
 
@@ -14,14 +14,12 @@ interface Both {
   yours: Decimal;
 }
 
-function savedOf(context: Context, personId: number, pays: readonly SignedSince<PayInputNz>[]): Both[] {
-  return pays.map(({ payday, input }) => {
-    const saver = datedRecordsNz(context.store.db, [personId], payday).kiwiSaver.get(personId);
-    const { kiwiSaver: _then, ...person } = input.person;
-    const now = { ...person, ...kiwiSaverOf(saver, input.person.kiwiSaver?.esctBase ?? "0") };
-    const { kiwiSaver } = workOutNz({ ...input, person: now }, context.rules);
-    return { theirs: kiwiSaver.employee.value, yours: kiwiSaver.employerGross.value };
-  });
+function savedOf(context: Context, personId: number, { payday, input }: SignedSince<PayInputNz>): Both {
+  const saver = datedRecordsNz(context.store.db, [personId], payday).kiwiSaver.get(personId);
+  const { kiwiSaver: then, ...person } = input.person;
+  const now = { ...person, ...kiwiSaverOf(saver, then?.esctBase ?? "0") };
+  const { kiwiSaver } = workOutNz({ ...input, person: now }, context.rules);
+  return { theirs: kiwiSaver.employee.value, yours: kiwiSaver.employerGross.value };
 }
 
 export function withKiwiSaverTold<T>(
@@ -31,13 +29,13 @@ export function withKiwiSaverTold<T>(
   change: () => T,
   tell: (sentence: string) => void,
 ): T {
-  const pays = signedSince<PayInputNz>(context, personId, from).filter(({ payday }) => payday >= from);
-  const before = savedOf(context, personId, pays);
-  const done = change();
-  const after = savedOf(context, personId, pays);
-  const more = (of: keyof Both, at: number) => (after[at]?.[of] ?? zero).minus(before[at]?.[of] ?? zero);
-  const differ = pays.flatMap(({ payday }, at) => {
-    const [theirs, yours] = [more("theirs", at), more("yours", at)];
+  const { done, each: pays } = acrossChange(
+    signedSince<PayInputNz>(context, personId, from).filter(({ payday }) => payday >= from),
+    (pay) => savedOf(context, personId, pay),
+    change,
+  );
+  const differ = pays.flatMap(({ pay: { payday }, was, is }) => {
+    const [theirs, yours] = [is.theirs.minus(was.theirs), is.yours.minus(was.yours)];
     return theirs.isZero() && yours.isZero() ? [] : [{ payday, theirs, yours }];
   });
   if (differ.length === 0) return done;

@@ -29,14 +29,15 @@ export const earlierEmployments = (context: Context, personId: number): EarlierE
     undo: at === 0 && openDeparture(context, personId) === undefined && !isPaidFrom(context, personId, from),
   }));
 
-/** Departures that ended an employment which another one followed are over. */
-const notFollowed = sql`NOT EXISTS (SELECT 1 FROM employed_again a WHERE a.departure_id = ${departure.id} AND a.undone_at IS NULL)`;
+/** A departure that ended an employment which another one followed is over. @param id the column of its number */
+export const notFollowed = (id: string): string =>
+  `NOT EXISTS (SELECT 1 FROM employed_again a WHERE a.departure_id = ${id} AND a.undone_at IS NULL)`;
 
 export const openDeparture = (context: Context, personId: number) =>
   context.store.db
     .select()
     .from(departure)
-    .where(and(eq(departure.personId, personId), isNull(departure.undoneAt), notFollowed))
+    .where(and(eq(departure.personId, personId), isNull(departure.undoneAt), sql.raw(notFollowed("departure.id"))))
     .get();
 
 export function readDeparture(context: Context, personId: number): DepartureView | null {

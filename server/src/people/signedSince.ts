@@ -12,7 +12,7 @@ export interface SignedSince<Input extends AnyInput> {
   input: Input;
 }
 
-/** A correction says itself what it changes, and is none of them. */
+/** A correction says itself what it changes, and is none of them; nor is a pay of an employment that another one followed. */
 export const signedSince = <Input extends AnyInput>(
   { store }: Context,
   personId: number,
@@ -21,12 +21,23 @@ export const signedSince = <Input extends AnyInput>(
   store
     .prepared<[number, string, string], Omit<SignedSince<Input>, "input"> & { input: string }>(
       `SELECT s.id AS id, r.period_start AS start, r.period_end AS "end", s.payday AS payday, s.input AS input
-       FROM signed_pay s JOIN pay_run r ON r.id = s.run_id
-       WHERE s.person_id = ? AND s.kind = 'pay' AND r.kind <> 'correction' AND r.state NOT IN ('open', 'takenBack')
+       FROM signed_pay s JOIN pay_run r ON r.id = s.run_id JOIN person p ON p.id = s.person_id
+       WHERE s.person_id = ? AND r.period_end >= p.start_date AND s.kind = 'pay' AND r.kind <> 'correction' AND r.state NOT IN ('open', 'takenBack')
          AND (r.period_end >= ? OR s.payday >= ?) ORDER BY s.id`,
     )
     .all(personId, from, from)
     .map((row) => ({ ...row, input: JSON.parse(row.input) as Input }));
+
+/** Does a change, with what each of the pays comes to before and after it. */
+export function acrossChange<Pay, Read, T>(
+  pays: readonly Pay[],
+  read: (pay: Pay) => Read,
+  change: () => T,
+): { done: T; each: { pay: Pay; was: Read; is: Read }[] } {
+  const before = pays.map((pay) => ({ pay, was: read(pay) }));
+  const done = change();
+  return { done, each: before.map(({ pay, was }) => ({ pay, was, is: read(pay) })) };
+}
 
 /** "2 July 2026 and 9 July 2026", or from the first to the last where they are many. */
 export const paydaysOf = (paydays: readonly IsoDate[]): string => {

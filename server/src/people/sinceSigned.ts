@@ -6,7 +6,7 @@ import { findBusiness } from "../ground/findBusiness.ts";
 import { datedRecords } from "../store/dated.ts";
 import { person } from "../store/schema.ts";
 import { isPaidFrom } from "./readDeparture.ts";
-import { paydaysOf, signedSince } from "./signedSince.ts";
+import { acrossChange, paydaysOf, signedSince } from "./signedSince.ts";
 
 /** Usual pay from a day in the past: pays that are signed off since were made without it, and nothing pays it by itself. */
 function withUsualTold<T>(
@@ -16,13 +16,12 @@ function withUsualTold<T>(
   change: () => T,
   tell: (sentence: string) => void,
 ): T {
-  const pays = signedSince(context, id, from).filter(({ end }) => end >= from);
-  const usual = () =>
-    pays.map(({ end }) => JSON.stringify(datedRecords(context.store.db, [id], end).usual.get(id)?.lines ?? []));
-  const before = usual();
-  const done = change();
-  const after = usual();
-  const without = pays.filter((_, at) => before[at] !== after[at]).map(({ payday }) => payday);
+  const { done, each: pays } = acrossChange(
+    signedSince(context, id, from).filter(({ end }) => end >= from),
+    ({ end }) => JSON.stringify(datedRecords(context.store.db, [id], end).usual.get(id)?.lines ?? []),
+    change,
+  );
+  const without = pays.flatMap(({ pay, was, is }) => (was === is ? [] : [pay.payday]));
   if (without.length > 0)
     tell(
       `Pays signed off for ${paydaysOf(without)} were made before this change: add what they lack to the next run, or correct them.`,

@@ -3,6 +3,7 @@ import type { RunView } from "@zesty/contract/runs";
 import { addMonths, dateWords } from "@zesty/core/calendar/dates";
 import type { Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
+import { notFollowed } from "../people/readDeparture.ts";
 import { datedRecords, newest } from "../store/dated.ts";
 import { departure, employmentTerms, payCycle, payRun, person } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
@@ -13,7 +14,7 @@ export function departuresPaid(context: Context, personIds: readonly number[]): 
     context.store.sqlite,
     departure,
     `WHERE t.person_id IN (SELECT value FROM json_each(?)) AND t.undone_at IS NULL AND t.run_id IS NOT NULL
-       AND NOT EXISTS (SELECT 1 FROM employed_again a WHERE a.departure_id = t.id AND a.undone_at IS NULL)`,
+       AND ${notFollowed("t.id")}`,
     JSON.stringify(personIds),
   );
   return new Set(rows.map((row) => row.personId));

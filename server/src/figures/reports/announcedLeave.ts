@@ -14,6 +14,8 @@ interface Month {
   /** no hours are agreed, or 8 % is paid with each pay */
   casual: 0 | 1;
   weeklyE4: number | null;
+  /** hours of each weekday as JSON; null: five days alike */
+  workPattern: string | null;
   days: number;
   hoursE4: number;
   overtimeE4: number;
@@ -45,7 +47,7 @@ const monthsOf = ({ store }: Context, { businesses, from, to }: Question): Month
            JOIN pay_run r ON r.id = g.run_id WHERE g.person_id = own.personId AND g.kind = 'pay' AND r.kind = 'cycle'
            AND g.payday BETWEEN own.month || '-01' AND own.month || '-31'
            AND NOT EXISTS (SELECT 1 FROM signed_pay v WHERE v.reverses_id = g.id)) AS days,
-         t.weekly_hours_e4 AS weeklyE4,
+         t.weekly_hours_e4 AS weeklyE4, t.work_pattern AS workPattern,
          (t.basis = 'casual' OR coalesce((SELECT h.with_pay FROM holiday_terms h WHERE h.person_id = own.personId
            AND h."from" <= own.month || '-31' ORDER BY h."from" DESC, h.id DESC LIMIT 1), 0)) AS casual
        FROM own JOIN person p ON p.id = own.personId
@@ -75,6 +77,10 @@ const balancesOf = ({ store }: Context, { businesses, from, to }: Question): Bal
     )
     .all(`${from}-01`, JSON.stringify(businesses), addDays(addMonths(`${to}-01`, 1), -1));
 
+/** Days of the week that are worked. */
+const daysOf = (workPattern: string | null): number =>
+  (workPattern === null ? 0 : (JSON.parse(workPattern) as string[]).filter((hours) => Number(hours) > 0).length) || 5;
+
 function hoursOf({ casual, weeklyE4, days, hoursE4, overtimeE4, withoutHours, payCents }: Month): HoursOfMonth {
   const agreed = casual || !weeklyE4 ? null : fromE4(weeklyE4).times(days).div(7);
   const hours = fromE4(hoursE4);
@@ -94,20 +100,21 @@ function table(context: Context, asked: Question): Table {
   const rows = [...byPerson].flatMap(([id, months]): AnswerRow[] => {
     if (!rule) return [];
     const weekly = fromE4(months.at(-1)?.weeklyE4 ?? 0).toString();
+    const daysAWeek = daysOf(months.at(-1)?.workPattern ?? null);
     const arisen = announcedLeave(months.map(hoursOf), rule.figures);
     const kept = (kind: Balance["kind"]) => balances.find((each) => each.personId === id && each.kind === kind);
     const taken = (of: "annualE4" | "sickE4") => fromE4(months.reduce((sum, month) => sum + month[of], 0));
     const before = (kind: Balance["kind"], unit: "weeks" | "days") =>
-      inHours(fromE4(kept(kind)?.before ?? 0).toString(), unit, weekly);
+      inHours(fromE4(kept(kind)?.before ?? 0).toString(), unit, weekly, daysAWeek);
     const weeks = fromE4(kept("annual")?.after ?? 0);
     const days = fromE4(kept("sick")?.after ?? 0);
     return [
       {
         ...{ key: String(id), title: months[0]?.name ?? "", to: `/people/${id}` },
         cells: [
-          ...[weeks.toFixed(2), inHours(weeks.toString(), "weeks", weekly).toFixed(2)],
+          ...[weeks.toFixed(2), inHours(weeks.toString(), "weeks", weekly, daysAWeek).toFixed(2)],
           before("annual", "weeks").plus(arisen.annual).minus(taken("annualE4")).toFixed(2),
-          ...[days.toFixed(2), inHours(days.toString(), "days", weekly).toFixed(2)],
+          ...[days.toFixed(2), inHours(days.toString(), "days", weekly, daysAWeek).toFixed(2)],
           before("sick", "days").plus(arisen.sick).minus(taken("sickE4")).toFixed(2),
           arisen.instead.toFixed(2),
         ],

@@ -1,6 +1,6 @@
 /** What belongs to wages for payroll tax beside gross wages and super, or does not: exempt pay, fringe benefits, and what only a person can judge. */
 import type { Question } from "@zesty/contract/figures";
-import { exemptAllowances, exemptLeave, exemptParentalWeeks, fringeWages } from "@zesty/core/au/payrollTax";
+import { exemptAllowances, exemptLeave, fringeWages } from "@zesty/core/au/payrollTax";
 import { dollars } from "@zesty/core/checks/check";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { centsOf, centsText } from "@zesty/core/quantity/units";
@@ -85,7 +85,7 @@ const doubts: readonly { where: string; words: (amount: string) => string }[] = 
   {
     where: "s.part = 'wages' AND e.leave = 'parental'",
     words: (amount) =>
-      `${amount} of paid parental leave is in it: up to ${exemptParentalWeeks} weeks of a person's pay are exempt.`,
+      `${amount} of paid parental leave is in it: a State exempts it for some weeks of a person's pay.`,
   },
   {
     where: `s.part IN ('wages', 'leaving') AND (SELECT t.basis FROM employment_terms t WHERE t.person_id = s.person_id

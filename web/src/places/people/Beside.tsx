@@ -1,6 +1,7 @@
 /** Beside a person's sections: leave balances with their ledger, the pays that were signed off, and where their super is. */
 import { entryWords } from "@zesty/contract/leaveEntryWords";
 import type { LongServiceView, PersonView } from "@zesty/contract/people";
+import { listed } from "@zesty/core/agreements/sentenceWords";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { Link } from "react-router";
 import { counted, hours, longDate, moneyOrDash, shortDate, unitsOf, weekdayDate } from "../../parts/format.ts";
@@ -42,9 +43,6 @@ function LongService({ view }: { view: LongServiceView }) {
     </>
   );
 }
-
-const listed = (words: readonly string[]): string =>
-  words.length < 2 ? (words[0] ?? "") : `${words.slice(0, -1).join(", ")} and ${words.at(-1)}`;
 
 export function Beside({ person, day }: { person: PersonView; day: string }) {
   const kindOf = (kind: string) => leaveKindIn(person.country, kind);

@@ -1,6 +1,7 @@
 /** Somebody who had left is employed again; and employments of before, of which the newest can be taken back. */
 import type { EmployAgain as Wanted } from "@zesty/contract/departures";
 import type { PersonView } from "@zesty/contract/people";
+import { listed } from "@zesty/core/agreements/sentenceWords";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
@@ -63,9 +64,6 @@ function AgainForm({ person, day, onDone }: { person: PersonView; day: string; o
     </form>
   );
 }
-
-const listed = (words: readonly string[]): string =>
-  words.length < 2 ? words.join() : `${words.slice(0, -1).join(", ")} and ${words.at(-1)}`;
 
 /** "Before that from 6 January 2020 to 28 June 2026." */
 export function Earlier({ person }: { person: PersonView }) {

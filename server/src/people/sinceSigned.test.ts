@@ -1,10 +1,13 @@
-/** Terms of leave that change from a day in the past: what signed-off pays accrued follows, and goes again with the change. */
+/**
+ * Facts that change from a day in the past: leave that signed-off pays accrued follows and goes again with the change; super,
+ * KiwiSaver, usual pay, birth date and first day say what these pays had less or more, or were made without.
+ */
 import { afterEach, expect, it } from "vitest";
 import { readLineOfTime, undoChange } from "../afterwards/lineOfTime.ts";
-import { readPerson } from "../people/readPeople.ts";
-import { saveSection } from "../people/savePerson.ts";
 import { takeBack } from "../signOff/takeBack.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
+import { readPerson } from "./readPeople.ts";
+import { saveSection } from "./savePerson.ts";
 
 let world: SmallWorld;
 afterEach(() => world.end());
@@ -17,10 +20,10 @@ const leave = (from: string, annual: string) =>
       { kind: "personal", weeksPerYear: "2" },
     ],
   });
-const employed = (from: string, basis: "casual" | "full-time" | "part-time") =>
+const employed = (from: string, basis: "casual" | "full-time" | "part-time", workPattern: string[] | null = null) =>
   saveSection(world.context, world.actor, who(), "employment", {
     ...{ from, cycleId: world.cycleId, basis, classification: null, weeklyHours: "38", hourlyRate: "31.5" },
-    ...{ minimumRate: null, placeId: null, costCentreId: null },
+    ...{ minimumRate: null, placeId: null, costCentreId: null, workPattern },
   });
 const balance = (kind: string) =>
   Number(readPerson(world.context, who()).leave.balances.find((each) => each.kind === kind)?.hours ?? 0);
@@ -64,6 +67,14 @@ it("a casual who was permanent since then has the leave of the pays since, of a 
   employed("2026-06-25", "casual");
   employed("2026-06-29", "casual");
   expect(balance("annual")).toBeCloseTo(20, 3);
+});
+
+it("the share of a period goes by the days that are worked: from Thursday on, of a week that ends on Sunday", () => {
+  world = smallWorld(1);
+  employed("2020-01-06", "casual");
+  signRun(world, openUsual(world));
+  employed("2026-06-25", "part-time", ["0", "0", "0", "9.5", "9.5", "9.5", "9.5"]);
+  expect(balance("annual")).toBeCloseTo(20 + (38 * 4) / 52, 3);
 });
 
 it("a change from today or later touches no balance", () => {
