@@ -159,7 +159,7 @@ describe("a departure with the next run", () => {
         each.marks.flatMap((mark) => (mark.code === "paidBeyond" ? [`${each.personId} ${mark.text}`] : [])),
       );
     expect(planDeparture(context, actor, leaver, wanted({ lastDay: "2026-06-24" })).notes).toContain(
-      "Days to 5 July 2026 were paid already, on 2 July 2026 and 9 July 2026: correct those pays afterwards.",
+      "Days to 5 July 2026 were paid already, on 2 July 2026 and 9 July 2026: correct that afterwards.",
     );
     const runId = record({ lastDay: "2026-06-24" });
     expect(asked(runId)).toEqual([

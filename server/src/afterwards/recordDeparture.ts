@@ -72,7 +72,7 @@ function settle(context: Context, actor: Actor, personId: number, wanted: NewDep
     { id: personId, endDate: wanted.lastDay },
   ]).get(personId);
   const paid = beyond
-    ? [`Days to ${dateWords(beyond.to)} were paid already, on ${beyond.paydays}: correct those pays afterwards.`]
+    ? [`Days to ${dateWords(beyond.to)} were paid already, on ${beyond.paydays}: correct that afterwards.`]
     : [];
   const plan: DeparturePlan = {
     lines: words,
