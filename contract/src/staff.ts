@@ -102,12 +102,19 @@ export interface StaffLeavePreview {
   before: string | null;
   after: string | null;
 }
-export const staffDays = Joi.object<{ days: { date: string; text: string }[] }>({
+export interface TypedDay {
+  date: string;
+  text: string;
+  /** what the page said where it was typed: what the practice changed meanwhile is not written over; unasked if left out */
+  was?: string;
+}
+export const staffDays = Joi.object<{ days: TypedDay[] }>({
   days: Joi.array()
     .items(
       Joi.object({
         date: date().required().label("Day"),
         text: Joi.string().allow("").max(80).required().label("Day"),
+        was: Joi.string().allow("").max(200).label("Day before"),
       }),
     )
     .min(1)

@@ -122,6 +122,37 @@ alone(
 );
 
 alone(
+  "days typed while the line is gone stay, in a closed tab too, and go when it is back",
+  async ({ page, world }) => {
+    await openAt(page, world, "/time");
+    await page.route("**/days", (route) => route.abort());
+    const row = { name: /Noor Lindqvist/ };
+    const noor = page.getByRole("grid", { name: "Week" }).getByRole("row", row);
+    await noor.getByRole("gridcell").nth(6).click();
+    await page.keyboard.type("9-12");
+    await page.keyboard.press("Tab");
+    await page.keyboard.type("13-17");
+    await page.keyboard.press("Enter");
+    await expect(page.getByRole("button", { name: "Send 2 days again" })).toBeVisible();
+    // Typed over before it went: the server hears of one day once.
+    await page.keyboard.press("ArrowUp");
+    await page.keyboard.type("13-18");
+    await page.keyboard.press("Enter");
+    await expect(noor.getByRole("gridcell").nth(7)).toContainText("13–18");
+    const later = await page.context().newPage();
+    await page.close({ runBeforeUnload: false });
+    await later.goto(`${world.url}/time`);
+    const again = later.getByRole("grid", { name: "Week" }).getByRole("row", row);
+    await expect(again.getByRole("gridcell").nth(6)).toContainText("9–12");
+    await later.getByRole("button", { name: "Send 2 days again" }).click();
+    await expect(later.getByRole("button", { name: /days? again/ })).toHaveCount(0);
+    await later.reload();
+    await expect(again.getByRole("gridcell").nth(7)).toContainText("13–18");
+    await expect(again.getByRole("gridcell").nth(6)).toContainText("9–12");
+  },
+);
+
+alone(
   "shifts come from an export: headings said once, days before and after, put in as one step and taken back",
   async ({ page, world }) => {
     await openAt(page, world, "/time");

@@ -30,7 +30,7 @@ const titles: Record<number, string> = {
 };
 
 export const notFound = (what: string) => new ProblemError(404, "not-found", `There is no such ${what}.`);
-export const conflict = (code: string, detail: string, mend?: string) =>
-  new ProblemError(409, code, detail, mend ? { mend } : {});
+export const conflict = (code: string, detail: string, mend?: string, errors?: FieldError[]) =>
+  new ProblemError(409, code, detail, { ...(mend ? { mend } : {}), ...(errors ? { errors } : {}) });
 export const cannot = (code: string, detail: string, more: { errors?: FieldError[]; mend?: string } = {}) =>
   new ProblemError(422, code, detail, more);

@@ -344,6 +344,12 @@ describe("leave and days", () => {
     expect(await refused("2026-06-29", "al")).toMatch(/use Ask for leave on your home page/);
     expect(await refused("2026-12-01", "8")).toMatch(/further ahead/);
     expect((await server.call("GET", `/staff/${who()}/week?day=2026-07-01`, "alex")).body.total).toBe("15.6");
+    // An answer that was lost: the same again is taken as done; what somebody else changed is not written over.
+    const again = (was: string, text: string) =>
+      server.call("PUT", at, "alex", { days: [{ date: "2026-07-01", was, text }] });
+    expect((await again("", "7.60")).status).toBe(200);
+    expect((await again("", "5")).body.errors[0].text).toMatch(/changed meanwhile. It now says 7.6: type over it/);
+    expect((await again("7.6", "5")).body.days[2].text).toBe("5");
   });
   it("belongs to a user of the practice too, who is paid here", async () => {
     db().update(person).set({ email: "lead@example.org" }).where(eq(person.id, who())).run();

@@ -1,5 +1,5 @@
 /** An employee's own days and leave: typed and asked for; what is approved is the practice's. */
-import type { StaffDay, StaffLeave, StaffLeavePreview, StaffWeek } from "@zesty/contract/staff";
+import type { StaffDay, StaffLeave, StaffLeavePreview, StaffWeek, TypedDay } from "@zesty/contract/staff";
 import type { DayChange } from "@zesty/contract/time";
 import { addDays, dateWords, type IsoDate, weekday } from "@zesty/core/calendar/dates";
 import { leaveKindIn } from "@zesty/core/countries/leave";
@@ -50,19 +50,14 @@ export function readOwnWeek(context: Context, personId: number, day: IsoDate): S
 }
 
 /** Days as they were typed, all or none; they wait for approval like any other. */
-export function saveOwnDays(
-  context: Context,
-  actor: Actor,
-  personId: number,
-  typed: readonly { date: string; text: string }[],
-): void {
+export function saveOwnDays(context: Context, actor: Actor, personId: number, typed: readonly TypedDay[]): void {
   const businessId = businessOf(context, personId);
   const { country, timeZone } = findBusiness(context, businessId);
   const today = context.clock.today(timeZone);
   const dates = typed.map((each) => each.date).sort();
   const known = knownOf(context, personId, dates[0] ?? today, dates.at(-1) ?? today);
   const errors: { path: string; text: string }[] = [];
-  const days = typed.flatMap(({ date, text }, at): DayChange[] => {
+  const days = typed.flatMap(({ date, text, was }, at): DayChange[] => {
     const fault = (sentence: string) => {
       errors.push({ path: `days.${at}.text`, text: `${dateWords(date)}: ${sentence}` });
       return [];
@@ -73,6 +68,10 @@ export function saveOwnDays(
       return fault("leave that was approved stands there. Withdraw it first.");
     const read = readDay(text, date, country);
     if (read && "fault" in read) return fault(read.fault);
+    const now = before ? dayText(before, country) : "";
+    // What stands as it is wanted was sent before, and its answer was lost.
+    if (was !== undefined && now !== was && now !== (read ? dayText(read, country) : ""))
+      return fault(`changed meanwhile. It now says ${now || "nothing"}: type over it what is right.`);
     if (read && read.leave.length > 0)
       return fault("use Ask for leave on your home page: leave is not typed among the hours.");
     return [

@@ -1,7 +1,7 @@
 /** Days of the record of time: appended and approved, all or none. */
 
 import { signedStates } from "@zesty/contract/runStates";
-import type { ApproveDays, SaveDays } from "@zesty/contract/time";
+import type { ApproveDays, DayChange, SaveDays } from "@zesty/contract/time";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { leaveKindsIn } from "@zesty/core/countries/leave";
 import type { Actor, Context } from "../ground/context.ts";
@@ -66,24 +66,28 @@ function requestsNamed({ store }: Context, days: SaveDays["days"]): Map<number, 
   );
 }
 
-/** A day that somebody else has changed since it was read is not written over: two people may have one week open. */
+const dayKey = ({ personId, date, kind }: Pick<DayChange, "personId" | "date" | "kind">): string =>
+  `${personId} ${date} ${kind}`;
+
+/**
+ * A day that somebody else has changed since it was read is not written over: two people may have one week open. What
+ * stands already as it is wanted is no change of theirs: an answer that was lost makes the same come twice.
+ */
 function demandUnchanged(
   days: SaveDays["days"],
-  known: ReturnType<typeof daysBetweenDates>,
+  held: ReadonlyMap<string, string>,
   people: ReadonlyMap<number, Known>,
 ): void {
-  const standing = new Map(
-    [...known.values()].flat().map((day) => [`${day.personId} ${day.date} ${day.kind}`, inOrder(day.record)]),
-  );
-  for (const { personId, date, kind, record: day, was } of days) {
-    const key = `${personId} ${date} ${kind}`;
-    if (was !== undefined && inOrder(was) !== (standing.get(key) ?? "null"))
-      throw conflict(
-        "day-changed",
-        `${people.get(personId)?.name}, ${dateWords(date)}: somebody else has changed this day meanwhile. Nothing was saved; look at it, and type it again.`,
-      );
-    standing.set(key, inOrder(day));
-  }
+  const standing = new Map(held);
+  const errors = days.flatMap(({ personId, date, kind, record: day, was }, at) => {
+    const now = standing.get(dayKey({ personId, date, kind })) ?? "null";
+    standing.set(dayKey({ personId, date, kind }), inOrder(day));
+    if (was === undefined || now === inOrder(was) || now === inOrder(day)) return [];
+    const text = `${people.get(personId)?.name}, ${dateWords(date)}: somebody else has changed this day meanwhile.`;
+    return [{ path: `days.${at}`, text }];
+  });
+  const said = `${errors[0]?.text} Nothing was saved; look at it, and type it again.`;
+  if (errors[0]) throw conflict("day-changed", said, undefined, errors);
 }
 
 /** Appends days, all or none; those that are paid already are refused. Open runs take them up. */
@@ -102,7 +106,8 @@ export function saveDays(
   const known = daysBetweenDates(context, ids, dates[0] ?? "", dates.at(-1) ?? "");
   const exceptions = usesExceptions(context, ids);
   const closed = closedPeriods(context, ids);
-  demandUnchanged(days, known, people);
+  const held = new Map([...known.values()].flat().map((day) => [dayKey(day), inOrder(day.record)]));
+  demandUnchanged(days, held, people);
   const asked = requestsNamed(context, days);
   const kinds = new Set(leaveKindsIn(country).map((kind) => kind.code));
   const errors = days.flatMap(({ personId, date, kind, record: day }, at) => {
@@ -127,18 +132,21 @@ export function saveDays(
       : [];
   });
   if (errors[0]) throw cannot("day-refused", `Nothing was saved. ${errors[0].text}`, { errors });
+  // The same twice is once: an approved day that nobody changes stays approved.
+  const changes = days.filter((each) => (held.get(dayKey(each)) ?? "null") !== inOrder(each.record));
+  if (changes.length === 0) return;
   context.store.transaction(() => {
     const at = context.clock.now();
     const write = context.store.prepared<[number, string, string, string | null, string, number, string]>(
       "INSERT INTO time_day (person_id, date, kind, record, source, user_id, at) VALUES (?, ?, ?, ?, ?, ?, ?)",
     );
-    for (const { personId, date, kind, record: day } of days)
+    for (const { personId, date, kind, record: day } of changes)
       write.run(personId, date, kind, JSON.stringify(day), source, actor.userId, at);
     record(context.store, {
       at,
       userId: actor.userId,
       businessId,
-      what: days.length === 1 ? "recorded a day" : `recorded ${days.length} days`,
+      what: changes.length === 1 ? "recorded a day" : `recorded ${changes.length} days`,
       about: `${people.size === 1 ? [...people.values()][0]?.name : `${people.size} people`}, ${dates[0]}${dates.length > 1 ? ` to ${dates.at(-1)}` : ""}`,
     });
     refreshTimeInRuns(context, businessId, ids);

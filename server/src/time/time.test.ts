@@ -5,6 +5,7 @@ import { type DayRecord, readDay } from "@zesty/core/hours/dayText";
 import { afterEach, describe, expect, it } from "vitest";
 import { timeRecordDefinition } from "../documents/timeRecordPdf.ts";
 import { loadAgreementRules } from "../hours/agreements.ts";
+import { daysBetweenDates } from "../hours/readDays.ts";
 import { leaveHistory } from "../leave/readLeave.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
@@ -49,6 +50,15 @@ describe("one week, open before two people", () => {
     );
     expect(() => put(null, hours("5"))).toThrow(/meanwhile/);
     put(hours("5"), hours("6"));
+    // Sent again because the answer was lost: taken as done, and nobody has to approve it anew.
+    approveDays(world.context, world.actor, world.businessId, {
+      days: [{ personId: who(), date: day }],
+      approved: true,
+    });
+    put(hours("5"), hours("6"));
+    put(hours("5"));
+    const [stands] = daysBetweenDates(world.context, [who()], day, day).get(who()) ?? [];
+    expect(stands).toMatchObject({ state: "approved", record: hours("5") });
   });
 });
 

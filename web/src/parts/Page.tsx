@@ -1,4 +1,12 @@
 import { type ReactNode, useEffect } from "react";
+import { ProblemNote } from "./ProblemNote.tsx";
+
+/** Says in the browser's own bar which page this is. */
+export function usePageTitle(title: string): void {
+  useEffect(() => {
+    document.title = `${title} · Zesty Ledger`;
+  }, [title]);
+}
 
 /** A place's page: its name in the ledger hand, what can be done there, and its content. */
 export function Page({
@@ -12,9 +20,7 @@ export function Page({
   children: ReactNode;
   wide?: boolean;
 }) {
-  useEffect(() => {
-    document.title = `${title} · Zesty Ledger`;
-  }, [title]);
+  usePageTitle(title);
   return (
     <main
       id="main"
@@ -31,6 +37,15 @@ export function Page({
 
 export function Loading({ what }: { what: string }) {
   return <p className="px-6 py-8 text-quiet">Fetching {what}…</p>;
+}
+
+/** A page that could not be had. */
+export function PageProblem({ error }: { error: unknown }) {
+  return (
+    <div className="p-6">
+      <ProblemNote error={error} />
+    </div>
+  );
 }
 
 /** Says what comes here and offers the first step. */

@@ -1,9 +1,9 @@
 /** Own days as a vertical week. What is typed stays on the phone until the server has it. */
 import type { StaffDay, StaffPage, StaffWeek } from "@zesty/contract/staff";
 import { addDays } from "@zesty/core/calendar/dates";
-import { useEffect, useMemo, useState } from "react";
+import { useState } from "react";
 import { shortDate, weekdayDate } from "../parts/format.ts";
-import { keepHere, keptHere } from "../state/keptHere.ts";
+import { type DaysAnswer, type SentDays, useTypedDays } from "../state/useTypedDays.ts";
 import { call, type Fault, isOffline, useFetched } from "./call.ts";
 import { Press, Said, Screen } from "./parts.tsx";
 
@@ -14,44 +14,44 @@ const stateWords = {
   locked: "paid",
 };
 
-/** Typed and not taken by the server yet, by day. */
-const keptDays = (person: number): Record<string, string> => keptHere<Record<string, string>>(`days-${person}`) ?? {};
-const keepDays = (person: number, days: Record<string, string>): void =>
-  keepHere(`days-${person}`, Object.keys(days).length === 0 ? null : days);
+/** Said of all that was sent, and of no day among it. */
+const ofNoDay = "";
 
 export function Days({ page }: { page: StaffPage }) {
   const [day, setDay] = useState(page.today);
-  const { data: week, put, fault: gone } = useFetched<StaffWeek>(`/staff/${page.personId}/week?day=${day}`);
-  const [typed, setTyped] = useState(() => keptDays(page.personId));
+  const { data: week, put, again, fault: gone } = useFetched<StaffWeek>(`/staff/${page.personId}/week?day=${day}`);
   const [fault, setFault] = useState<Fault | null>(null);
   const [busy, setBusy] = useState(false);
-  const unsent = useMemo(() => Object.entries(typed).map(([date, text]) => ({ date, text })), [typed]);
-  async function send(): Promise<void> {
-    if (unsent.length === 0) return;
-    setBusy(true);
-    const answer = await call<StaffWeek>("PUT", `/staff/${page.personId}/days`, { days: unsent });
-    setBusy(false);
+
+  const save = async (days: SentDays<string>): Promise<DaysAnswer> => {
+    const dates = Object.keys(days);
+    const body = { days: dates.map((date) => ({ date, text: days[date]?.is, was: days[date]?.was })) };
+    const answer = await call<StaffWeek>("PUT", `/staff/${page.personId}/days`, body);
     setFault(answer.fault);
-    if (!answer.data) return;
-    // What was typed while it was on its way stays: only what the server has goes.
-    setTyped((now) => {
-      const left = { ...now };
-      for (const { date, text } of unsent) if (left[date] === text) delete left[date];
-      keepDays(page.personId, left);
-      return left;
+    if (answer.data) {
+      if (answer.data.from === week?.from) put(answer.data);
+      else await again();
+      return "arrived";
+    }
+    const { status, errors } = answer.fault;
+    if (status === 0 || status === 401 || status >= 500) return "lost";
+    // What the practice changed meanwhile is shown, and typed over knowingly.
+    await again();
+    const faults = dates.flatMap((date, at) => {
+      const said = errors[`days.${at}.text`] ?? errors[`days.${at}`];
+      return said ? [[date, said] as const] : [];
     });
-    put(await call<StaffWeek>("GET", `/staff/${page.personId}/week?day=${day}`).then((own) => own.data ?? answer.data));
-  }
-  // The signal came back: what was kept goes by itself.
-  useEffect(() => {
-    const again = () => void send();
-    window.addEventListener("online", again);
-    return () => window.removeEventListener("online", again);
-  });
-  const faultOf = (date: string) => {
-    const at = unsent.findIndex((each) => each.date === date);
-    return fault?.errors[`days.${at}.text`];
+    return Object.fromEntries(faults.length > 0 ? faults : dates.map((date) => [date, ofNoDay] as const));
   };
+  const { keeper, type, flush } = useTypedDays<string>(`own-days-${page.personId}`, { send: save });
+  const unsent = Object.keys(keeper.days);
+  async function send(): Promise<void> {
+    setBusy(true);
+    // What was refused for no fault of its own may go as it is.
+    type(Object.fromEntries(Object.entries(keeper.days).filter(([date]) => keeper.refused[date] === ofNoDay)));
+    await flush();
+    setBusy(false);
+  }
   return (
     <Screen title="Your hours" back={`/${page.personId}`}>
       <p className="text-quiet">As 9-17:30 b30 for half an hour's break, 7.6 for hours alone, off for none.</p>
@@ -69,16 +69,9 @@ export function Days({ page }: { page: StaffPage }) {
         <Day
           key={each.date}
           day={each}
-          typed={typed[each.date]}
-          fault={faultOf(each.date)}
-          onType={(text) =>
-            setTyped((now) => {
-              const { [each.date]: _before, ...rest } = now;
-              const next = text === each.text ? rest : { ...rest, [each.date]: text };
-              keepDays(page.personId, next);
-              return next;
-            })
-          }
+          typed={keeper.days[each.date]?.is}
+          fault={keeper.refused[each.date] || undefined}
+          onType={(text) => type({ [each.date]: { was: each.text, is: text, step: 0 } })}
         />
       ))}
       {week && <p className="figures py-2 text-right font-semibold">{week.total} h this week</p>}

@@ -5,8 +5,7 @@ import { Link, useNavigate, useParams } from "react-router";
 import { BrokenNote } from "../../parts/BrokenNote.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { cents, centsOrDash, longDate } from "../../parts/format.ts";
-import { Loading, Page } from "../../parts/Page.tsx";
-import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { Loading, Page, PageProblem } from "../../parts/Page.tsx";
 import { api } from "../../state/api.ts";
 import { usePutInHand } from "../../state/business.ts";
 
@@ -16,12 +15,7 @@ export function JournalPage() {
   usePutInHand(journal?.businessId);
   const navigate = useNavigate();
   const [open, setOpen] = useState<number | null>(null);
-  if (error)
-    return (
-      <div className="p-6">
-        <ProblemNote error={error} />
-      </div>
-    );
+  if (error) return <PageProblem error={error} />;
   if (!journal) return <Loading what="the journal" />;
   return (
     <Page

@@ -12,6 +12,8 @@ export interface Axis {
   first: string;
   days: number;
 }
+export const lastOf = (axis: Axis): string => addDays(axis.first, axis.days - 1);
+
 /** Where a day begins, in per cent of the axis. */
 const at = (axis: Axis, date: string) => (daysBetween(axis.first, date) / axis.days) * 100;
 const clamp = (value: number) => Math.max(0, Math.min(100, value));

@@ -7,7 +7,7 @@ import { FieldNotesOf } from "../../countries/FieldNotesOf.tsx";
 import { BrokenNote } from "../../parts/BrokenNote.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { shortDate, weekdayDate } from "../../parts/format.ts";
-import { Loading, Page } from "../../parts/Page.tsx";
+import { Loading, Page, PageProblem } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { usePutInHand } from "../../state/business.ts";
@@ -33,12 +33,7 @@ export function PersonPage() {
   const navigate = useNavigate();
   const { hash } = useLocation();
   usePutInHand(person?.businessId);
-  if (error)
-    return (
-      <div className="p-6">
-        <ProblemNote error={error} />
-      </div>
-    );
+  if (error) return <PageProblem error={error} />;
   if (!person || !setUp || !session || runsAwaited || lineAwaited) return <Loading what="the person" />;
   const cycle = setUp.cycles.find((each) => each.id === person.employment.cycleId);
   const openRun = runs.find((run) => run.state === "open" && run.kind === "cycle" && run.cycleName === cycle?.name);

@@ -6,7 +6,7 @@ import { Link, useParams } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { TextField } from "../../parts/Fields.tsx";
 import { counted, difference, hours, longDate, money } from "../../parts/format.ts";
-import { Loading, Nothing, Page } from "../../parts/Page.tsx";
+import { Loading, Nothing, Page, PageProblem } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { besideApi } from "../../state/besideApi.ts";
@@ -19,12 +19,7 @@ export function BesideEarlier() {
   const { data: run, error } = api.useRunQuery(runId);
   const { data } = besideApi.useBesideQuery(runId, { refetchOnMountOrArgChange: true });
   usePutInHand(run?.businessId);
-  if (error)
-    return (
-      <div className="p-6">
-        <ProblemNote error={error} />
-      </div>
-    );
+  if (error) return <PageProblem error={error} />;
   if (!run || !data) return <Loading what="the run" />;
   return (
     <Page

@@ -5,7 +5,7 @@ import { Link, useParams } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { TextField } from "../../parts/Fields.tsx";
 import { counted, difference, longDate, money, shortDate, weekdayDate } from "../../parts/format.ts";
-import { Loading, Page } from "../../parts/Page.tsx";
+import { Loading, Page, PageProblem } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { approvalApi } from "../../state/approvalApi.ts";
@@ -17,12 +17,7 @@ export function Letter() {
   const { data, error } = approvalApi.useLetterQuery(runId, { refetchOnMountOrArgChange: true });
   const { data: run } = api.useRunQuery(runId);
   usePutInHand(run?.businessId);
-  if (error)
-    return (
-      <div className="p-6">
-        <ProblemNote error={error} />
-      </div>
-    );
+  if (error) return <PageProblem error={error} />;
   return data ? <Read letter={data} /> : <Loading what="the letter" />;
 }
 

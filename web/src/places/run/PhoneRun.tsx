@@ -1,21 +1,65 @@
 /** The run held in one hand: a line a person with net and mark; a tap opens hours and account from below. */
 import type { RunRow, RunView } from "@zesty/contract/runs";
-import { type ReactNode, useId } from "react";
+import { type ReactNode, useId, useState } from "react";
 import { Button } from "../../parts/Button.tsx";
 import { counted, moneyOrDash } from "../../parts/format.ts";
 import { kindWord, MarkShape } from "../../parts/MarkShape.tsx";
-import { cellsTyped } from "../../state/runSlice.ts";
+import { cellsTyped, selected } from "../../state/runSlice.ts";
 import { useAppDispatch } from "../../state/store.ts";
-import { elementsInSheet, typedText } from "./columns.tsx";
+import type { Beside } from "./BesideSheet.tsx";
+import { elementsInSheet, type Step, typedText } from "./columns.tsx";
 import type { SheetRow } from "./sheetRows.ts";
 import { type TotalName, totalNames } from "./TotalsLine.tsx";
+import { isEnding } from "./useRunSteps.ts";
+
+interface Props {
+  view: RunView;
+  rows: readonly RunRow[];
+  shown: readonly SheetRow[];
+  row: RunRow | undefined;
+  step: Step;
+  setStep: (step: Step) => void;
+  beside: Beside;
+  setBeside: (beside: Beside) => void;
+  onNext: () => void;
+  /** what else stands beside the sheet */
+  children: ReactNode;
+}
+
+export function OnPhone({ view, rows, shown, row, step, setStep, beside, setBeside, onNext, children }: Props) {
+  const dispatch = useAppDispatch();
+  const [below, setBelow] = useState(false);
+  const ending = isEnding(step);
+  const open = (each: RunRow) => {
+    dispatch(selected(each.payId));
+    setBeside({ kind: "account" });
+    setBelow(true);
+  };
+  const close = () => {
+    setBelow(false);
+    if (ending) setStep("check");
+  };
+  return (
+    <>
+      <PeopleList rows={rows} onOpen={open} />
+      {(below || ending) && (
+        <FromBelow onClose={close} onNext={ending ? undefined : onNext}>
+          {row && beside.kind === "account" && !ending && (
+            <PhoneHours view={view} row={shown.find((each) => each.payId === row.payId) ?? row} />
+          )}
+          {children}
+        </FromBelow>
+      )}
+    </>
+  );
+}
 
 interface ListProps {
   rows: readonly RunRow[];
   onOpen: (row: RunRow) => void;
 }
 
-export function PhoneRun({ rows, onOpen }: ListProps) {
+function PeopleList({ rows, onOpen }: ListProps) {
   return (
     <ul className="figures min-h-0 flex-1 overflow-auto" aria-label="People of the run">
       {rows.map((row) => {
@@ -50,7 +94,7 @@ export function PhoneRun({ rows, onOpen }: ListProps) {
 }
 
 /** Hours and dollars of a person as large fields. */
-export function PhoneHours({ view, row }: { view: RunView; row: SheetRow }) {
+function PhoneHours({ view, row }: { view: RunView; row: SheetRow }) {
   const dispatch = useAppDispatch();
   const id = useId();
   if (view.state !== "open" || !row.included) return null;
@@ -86,7 +130,7 @@ interface SheetProps {
 }
 
 /** What stands beside the sheet comes from below. */
-export function FromBelow({ onClose, onNext, children }: SheetProps) {
+function FromBelow({ onClose, onNext, children }: SheetProps) {
   return (
     <aside
       aria-label="Beside the sheet"

@@ -1,13 +1,14 @@
 /** The sheet: one grid for everybody in the run, with the margin left of the names. Keys are handled here. */
 import type { RunRow, RunView } from "@zesty/contract/runs";
 import { type RefObject, useCallback, useEffect, useMemo, useRef } from "react";
-import { type CellKeyboardEvent, type CellKeyDownArgs, DataGrid, type DataGridHandle } from "react-data-grid";
-import { moveAfterTyping } from "../../parts/gridMoves.ts";
+import { DataGrid, type DataGridHandle } from "react-data-grid";
 import { cellsTyped, said, selected, undone } from "../../state/runSlice.ts";
 import { useAppDispatch, useAppSelector } from "../../state/store.ts";
 import { elementOf, elementsInSheet, figureOf, type Step, sheetColumns, typedText } from "./columns.tsx";
 import { readPaste } from "./paste.ts";
+import { commitAndMove, onSheetKey } from "./sheetKeys.ts";
 import { rowKey, type SheetRow } from "./sheetRows.ts";
+import type { useSheetMoves } from "./useSheetMoves.ts";
 
 interface Props {
   view: RunView;
@@ -16,16 +17,19 @@ interface Props {
   extra: readonly number[];
   gridRef: RefObject<DataGridHandle | null>;
   onWhy: (row: RunRow, figure: string) => void;
-  onTick: (row: RunRow) => void;
-  onMarkMove: (direction: 1 | -1) => void;
-  onStopMove: () => void;
-  onMend: () => void;
-  onPersonMove: (direction: 1 | -1) => void;
+  moves: ReturnType<typeof useSheetMoves>;
   onFind: () => void;
 }
 
+/** What a cell says, for a spreadsheet. */
+function copiedText(view: RunView, row: SheetRow, column: string): string {
+  const element = view.elements.find((each) => each.id === elementOf(column));
+  if (element) return typedText(row, element);
+  return column.startsWith("f:") && row.figures ? String(row.figures[column.slice(2) as "net"]) : row.name;
+}
+
 export function RunSheet(props: Props) {
-  const { view, rows, step, extra, gridRef, onWhy, onTick, onMarkMove, onPersonMove, onFind } = props;
+  const { view, rows, step, extra, gridRef, moves, onWhy, onFind } = props;
   const dispatch = useAppDispatch();
   const bad = useAppSelector((state) => state.run.bad);
   const inHand = useAppSelector((state) => state.run.selected);
@@ -71,74 +75,7 @@ export function RunSheet(props: Props) {
     else dispatch(cellsTyped(read.edits));
   }
 
-  function onKey(args: CellKeyDownArgs<SheetRow>, event: CellKeyboardEvent): void {
-    if (args.mode === "EDIT") {
-      // Enter, Tab and the arrows up and down commit and move, as in a spreadsheet.
-      const move = moveAfterTyping(event);
-      if (move) {
-        event.preventGridDefault();
-        event.preventDefault();
-        (event.target as HTMLElement).blur();
-        const within = (value: number, length: number) => Math.max(0, Math.min(value, length - 1));
-        gridRef.current?.setActivePosition(
-          {
-            idx: within(args.column.idx + move[0], columns.length),
-            rowIdx: within(args.rowIdx + move[1], rows.length),
-          },
-          { shouldFocus: true },
-        );
-      }
-      return;
-    }
-    const { row, column } = args;
-    if (!row) return;
-    const take = (work: () => void) => {
-      event.preventGridDefault();
-      event.preventDefault();
-      work();
-    };
-    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z") return take(() => dispatch(undone()));
-    if (event.ctrlKey || event.metaKey || event.altKey) return;
-    switch (event.key) {
-      case ".":
-        // In a cell that is typed it begins a number (.5); anywhere else in the row it ticks.
-        if (column && elementOf(column.key) !== null && view.state === "open" && row.included) return;
-        return take(() => onTick(row));
-      case ",":
-        return take(() => onMarkMove(-1));
-      case ";":
-        return take(() => onMarkMove(1));
-      case "!":
-        return take(props.onStopMove);
-      case "m":
-        return take(props.onMend);
-      case "[":
-        return take(() => onPersonMove(-1));
-      case "]":
-        return take(() => onPersonMove(1));
-      case "/":
-        return take(onFind);
-      case "?": {
-        const figure = column ? figureOf(column.key) : null;
-        return take(() => onWhy(row, figure ?? "net"));
-      }
-      case "Delete":
-      case "Backspace": {
-        const elementId = column ? elementOf(column.key) : null;
-        if (elementId !== null && view.state === "open") return take(() => onType(row, elementId, ""));
-        return;
-      }
-      // Of the whole page: to another place, and between the steps of the run.
-      case "g":
-      case "<":
-      case ">":
-        return event.preventGridDefault();
-      default:
-        // Only what a number begins with begins an entry: a stray letter would wipe a figure.
-        if (event.key.length === 1 && !/[\d$.-]/.test(event.key)) event.preventGridDefault();
-    }
-  }
-
+  const acts = { isOpen: open, moves, onWhy, onFind, onUndo: () => void dispatch(undone()), onType };
   return (
     <DataGrid
       ref={gridRef}
@@ -153,15 +90,13 @@ export function RunSheet(props: Props) {
         `${row.payId === inHand ? "in-hand" : ""} ${row.included ? "" : "out"} ${fresh.includes(row.payId) ? "just" : ""}`
       }
       onRowsChange={() => undefined}
-      onCellKeyDown={onKey}
+      onCellKeyDown={(args, event) => {
+        if (args.mode === "EDIT")
+          commitAndMove(args, event, gridRef.current, { columns: columns.length, rows: rows.length });
+        else onSheetKey(args, event, acts);
+      }}
       onCellCopy={({ row, column }, event) => {
-        const element = view.elements.find((each) => each.id === elementOf(column.key));
-        const text = element
-          ? typedText(row, element)
-          : column.key.startsWith("f:") && row.figures
-            ? String(row.figures[column.key.slice(2) as "net"])
-            : row.name;
-        event.clipboardData.setData("text/plain", text);
+        event.clipboardData.setData("text/plain", copiedText(view, row, column.key));
         event.preventDefault();
       }}
       onCellPaste={({ row }, event) => {

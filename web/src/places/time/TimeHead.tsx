@@ -1,10 +1,41 @@
 /** What stands above the week: which period and week it is, which days of it, and whose. */
 import type { WeekView } from "@zesty/contract/time";
+import type { ReactNode, RefObject } from "react";
 import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";
+import { FindPerson } from "../../parts/FindPerson.tsx";
 import { longDate, shortDate } from "../../parts/format.ts";
 import { TimeTabs } from "../../parts/TimeTabs.tsx";
+import type { useWeeks, useWhose } from "./useWeek.ts";
 import type { DayKind } from "./weekWorth.ts";
+
+export type Go = (to: { day?: string; cycle?: number }) => void;
+
+interface Props {
+  view: WeekView;
+  weeks: ReturnType<typeof useWeeks>;
+  whose: ReturnType<typeof useWhose>;
+  kind: DayKind;
+  onKind: (kind: DayKind) => void;
+  findRef: RefObject<HTMLInputElement | null>;
+  onGo: Go;
+  /** what can be done with all of it */
+  children: ReactNode;
+}
+
+export function TimeHead({ view, weeks, whose, kind, onKind, findRef, onGo, children }: Props) {
+  return (
+    <div className="flex shrink-0 flex-wrap items-end justify-between gap-x-6 gap-y-2 px-6 pt-4 pb-2">
+      <TimeSpan view={view} weeks={weeks.weeks} shown={weeks.shown} onWeek={weeks.setWeekNo} onGo={onGo} />
+      <div className="flex items-center gap-3">
+        <KindChoice kind={kind} onKind={onKind} />
+        {whose.some && <WhoseDays everybody={whose.everybody} onEverybody={whose.setEverybody} />}
+        <FindPerson fieldRef={findRef} value={whose.find} onFind={whose.setFind} />
+        {children}
+      </div>
+    </div>
+  );
+}
 
 interface SpanProps {
   view: WeekView;
@@ -12,10 +43,10 @@ interface SpanProps {
   weeks: readonly string[][];
   shown: readonly string[];
   onWeek: (at: number) => void;
-  onGo: (change: { day?: string; cycle?: number }) => void;
+  onGo: Go;
 }
 
-export function TimeSpan({ view, weeks, shown, onWeek, onGo }: SpanProps) {
+function TimeSpan({ view, weeks, shown, onWeek, onGo }: SpanProps) {
   return (
     <div className="flex flex-wrap items-baseline gap-x-4">
       <h1 className="font-name text-[24px] leading-tight font-medium">Time &amp; leave</h1>
@@ -74,7 +105,7 @@ export function TimeSpan({ view, weeks, shown, onWeek, onGo }: SpanProps) {
   );
 }
 
-export function KindChoice({ kind, onKind }: { kind: DayKind; onKind: (kind: DayKind) => void }) {
+function KindChoice({ kind, onKind }: { kind: DayKind; onKind: (kind: DayKind) => void }) {
   return (
     <fieldset className="flex overflow-hidden rounded-(--radius) border border-rule-strong">
       <legend className="sr-only">Which days</legend>
@@ -94,7 +125,7 @@ export function KindChoice({ kind, onKind }: { kind: DayKind; onKind: (kind: Day
 }
 
 /** Whoever approves for some looks at these first. */
-export function WhoseDays(props: { everybody: boolean; onEverybody: (everybody: boolean) => void }) {
+function WhoseDays(props: { everybody: boolean; onEverybody: (everybody: boolean) => void }) {
   const { everybody, onEverybody } = props;
   return (
     <select

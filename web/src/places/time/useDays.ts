@@ -1,10 +1,11 @@
-/** Days typed in the week: shown at once, sent at once, kept to be sent again when the server was not reached. */
-
+/** The week as it is typed: shown at once, sent at once, approved, and taken back step by step. */
 import type { DayChange, WeekView } from "@zesty/contract/time";
-import { useCallback, useRef, useState } from "react";
+import { useCallback, useMemo, useRef, useState } from "react";
 import { api, problemOf } from "../../state/api.ts";
 import { useAppDispatch } from "../../state/store.ts";
 import { timeApi } from "../../state/timeApi.ts";
+import { type DaysAnswer, type SentDays, useTypedDays } from "../../state/useTypedDays.ts";
+import { type DayValue, dayAt, dayKey, putDays, withDays } from "./typedDays.ts";
 
 export interface Asked {
   business: number;
@@ -12,93 +13,95 @@ export interface Asked {
   day?: string | undefined;
 }
 
-export function useDays(asked: Asked, view: WeekView | undefined) {
+/** @param answered the week as the server has it */
+export function useDays(asked: Asked, answered: WeekView | undefined) {
   const dispatch = useAppDispatch();
   const [save] = timeApi.useSaveDaysMutation();
   const [approveDays] = timeApi.useApproveDaysMutation();
   const [message, setMessage] = useState<string | null>(null);
-  const [unsent, setUnsent] = useState<DayChange[]>([]);
-  const undo = useRef<DayChange[][]>([]);
-  const going = useRef<Promise<unknown>>(Promise.resolve());
+  const undo = useRef<{ step: number; days: DayChange[] }[]>([]);
+  const lastStep = useRef(0);
+  const dropped = useRef(new Set<number>());
 
-  const show = useCallback(
-    (changes: readonly DayChange[]) =>
-      dispatch(
-        timeApi.util.updateQueryData("week", asked, (draft) => {
-          const people = new Map(draft.people.map((each) => [each.personId, each]));
-          for (const { personId, date, kind, record } of changes) {
-            const person = people.get(personId);
-            if (!person) continue;
-            const day = person.days[date] ?? { worked: null, planned: null, state: "open" as const, payday: null };
-            const state = kind === "worked" && day.state === "approved" ? "changed" : day.state;
-            person.days[date] = { ...day, [kind]: record, state };
-          }
-        }),
-      ),
-    [dispatch, asked],
-  );
+  const send = async (days: SentDays<DayValue>): Promise<DaysAnswer> => {
+    const keys = Object.keys(days);
+    const changes = Object.entries(days).map(([key, { was, is }]): DayChange => ({ ...dayAt(key), record: is, was }));
+    const { error } = await save({ business: asked.business, days: changes });
+    if (!error) {
+      dispatch(timeApi.util.updateQueryData("week", asked, (draft) => putDays(draft, days)));
+      return "arrived";
+    }
+    const problem = problemOf(error);
+    setMessage(problem.detail);
+    // Not reached, too busy, or the session is over: nothing was refused.
+    if ([0, 401, 429].includes(problem.status) || problem.status >= 500) return "lost";
+    if (problem.code === "day-changed") dispatch(api.util.invalidateTags(["Week"]));
+    const named = (problem.errors ?? []).flatMap(({ path, text }) => {
+      const key = keys[Number(path.split(".")[1])];
+      return key ? [[key, text] as const] : [];
+    });
+    return Object.fromEntries(named.length > 0 ? named : keys.map((key) => [key, problem.detail] as const));
+  };
+  const typed = useTypedDays<DayValue>(`week-${asked.business}`, {
+    send,
+    onDropped: (steps) => {
+      for (const step of steps) dropped.current.add(step);
+      undo.current = undo.current.filter(({ step }) => !steps.has(step));
+    },
+  });
+  const { keeper, type, flush, newest } = typed;
+  const view = useMemo(() => answered && withDays(answered, keeper.days), [answered, keeper.days]);
 
-  const send = useCallback(
-    async (changes: DayChange[]) => {
+  /** @returns whether all of it is at the server */
+  const put = useCallback(
+    async (step: number, days: readonly DayChange[]): Promise<boolean> => {
       // Cleared before it is sent: when the answer comes, what is said is of the day typed by then.
       setMessage(null);
-      const patch = show(changes);
-      const { error } = await save({ business: asked.business, days: changes });
-      if (!error) {
-        setUnsent([]);
-        return true;
-      }
-      const problem = problemOf(error);
-      setMessage(problem.detail);
-      // What was refused goes; what never arrived stays on the page, to be sent again.
-      if (problem.code === "not-reached") setUnsent(changes);
-      else patch.undo();
-      if (problem.code === "day-changed") dispatch(api.util.invalidateTags(["Week"]));
-      return false;
+      type(Object.fromEntries(days.map((day) => [dayKey(day), { was: day.was ?? null, is: day.record, step }])));
+      await flush();
+      return !dropped.current.has(step) && days.every((day) => !(dayKey(day) in newest.current.days));
     },
-    [asked.business, dispatch, save, show],
+    [type, flush, newest],
   );
 
   const change = useCallback(
-    async (changes: readonly DayChange[], known?: readonly DayChange[]) => {
+    async (changes: readonly DayChange[], known: readonly DayChange[] = []) => {
       if (!view || changes.length === 0) return false;
       // Of days that the page does not show it is said what they were.
-      const before =
-        known ??
-        changes.map(({ personId, date, kind }): DayChange => {
-          const day = view.people.find((each) => each.personId === personId)?.days[date];
-          return { personId, date, kind, record: day?.[kind] ?? null };
-        });
-      const held = new Map(before.map((each) => [`${each.personId} ${each.date} ${each.kind}`, each.record]));
-      const was = ({ personId, date, kind }: DayChange) => held.get(`${personId} ${date} ${kind}`) ?? null;
-      const sent = send([...unsent, ...changes.map((each) => ({ ...each, was: was(each) }))]).then((arrived) => {
-        // Taken back day by day, against what was put there: a colleague's change since then stays.
-        if (arrived) undo.current.push(changes.map((each) => ({ ...each, record: was(each), was: each.record })));
-        return arrived;
+      const held = new Map(known.map((each) => [dayKey(each), each.record]));
+      const people = new Map(view.people.map((each) => [each.personId, each]));
+      const days = changes.map((each): DayChange => {
+        const shown = people.get(each.personId)?.days[each.date]?.[each.kind] ?? null;
+        return { ...each, was: held.has(dayKey(each)) ? held.get(dayKey(each)) : shown };
       });
-      going.current = sent;
-      return sent;
+      lastStep.current += 1;
+      // Taken back day by day, against what was put there: a colleague's change since then stays.
+      const back = days.map((each): DayChange => ({ ...each, record: each.was ?? null, was: each.record }));
+      undo.current.push({ step: lastStep.current, days: back });
+      return put(lastStep.current, days);
     },
-    [view, send, unsent],
+    [view, put],
   );
 
-  // What is on its way can be taken back as soon as it is known to have arrived.
   const back = useCallback(() => {
-    going.current = going.current.then(() => {
-      const before = undo.current.pop();
-      if (before) return send(before);
-      setMessage("There is nothing to undo in this week.");
-    });
-  }, [send]);
+    const before = undo.current.pop();
+    lastStep.current += 1;
+    if (before) void put(lastStep.current, before.days);
+    else setMessage("There is nothing to undo in this week.");
+  }, [put]);
 
   const approve = useCallback(
     async (days: { personId: number; date: string }[], approved: boolean) => {
       if (days.length === 0) return setMessage("No days need approval.");
+      // What is approved is what stands there: it is at the server first.
+      await flush();
+      if (Object.keys(newest.current.days).length > 0) return;
       const { error } = await approveDays({ business: asked.business, days, approved });
       setMessage(error ? problemOf(error).detail : null);
     },
-    [approveDays, asked.business],
+    [approveDays, asked.business, flush, newest],
   );
 
-  return { change, back, approve, message, setMessage, unsent, again: () => void send(unsent) };
+  const unsent = typed.lost ? Object.keys(keeper.days).length : 0;
+  return { view, change, back, approve, message, setMessage, unsent, again: () => void flush() };
 }
