@@ -8,9 +8,10 @@ import { useNavigate } from "react-router";
 import { onPage } from "../countries/onPage.ts";
 import { longDate } from "../parts/format.ts";
 import { useSettled } from "../parts/useSettled.ts";
-import { api } from "../state/api.ts";
 import { type BusinessInHand, useTakeBusiness } from "../state/business.ts";
 import { findApi } from "../state/findApi.ts";
+import { peopleApi } from "../state/peopleApi.ts";
+import { runApi } from "../state/runApi.ts";
 import { findGuides } from "./guides.ts";
 import { places } from "./places.ts";
 
@@ -36,10 +37,10 @@ export function GoOrDo({ open, onClose, session, business, onBusiness, onHelp, o
   const navigate = useNavigate();
   const take = useTakeBusiness();
   const [query, setQuery] = useState("");
-  const { data: people = [], isLoading: isPeopleLoading } = api.usePeopleQuery(business?.id ?? 0, {
+  const { data: people = [], isLoading: isPeopleLoading } = peopleApi.usePeopleQuery(business?.id ?? 0, {
     skip: !open || !business,
   });
-  const { data: runs = [], isLoading: isRunsLoading } = api.useRunsQuery(business?.id ?? 0, {
+  const { data: runs = [], isLoading: isRunsLoading } = runApi.useRunsQuery(business?.id ?? 0, {
     skip: !open || !business,
   });
   const words = useSettled(query.trim(), 120);

@@ -1,7 +1,7 @@
 /** The way to the first payday, until a run is signed off: left and taken up again at any step. */
 import { Link } from "react-router";
-import { api } from "../state/api.ts";
 import { useTakeBusiness } from "../state/business.ts";
+import { setUpApi } from "../state/setUpApi.ts";
 
 interface Props {
   business: number;
@@ -11,7 +11,7 @@ interface Props {
 
 export function FirstSteps({ business, name }: Props) {
   const take = useTakeBusiness();
-  const { data } = api.useFirstStepsQuery(business, { refetchOnMountOrArgChange: true });
+  const { data } = setUpApi.useFirstStepsQuery(business, { refetchOnMountOrArgChange: true });
   if (!data || data.isOver) return null;
   const title = `${name ? `${name}: to` : "To"} the first payday`;
   const done = data.steps.filter((each) => each.done);

@@ -7,7 +7,7 @@ import type { ElementNz } from "@zesty/core/nz/pay/input";
 import type { Entry } from "@zesty/core/pay/row";
 import { useForm } from "react-hook-form";
 import { elementsOnPage } from "../countries/elements.tsx";
-import { api } from "../state/api.ts";
+import { setUpApi } from "../state/setUpApi.ts";
 import { Button } from "./Button.tsx";
 import { ElementFields, saidOf } from "./ElementFields.tsx";
 import { elementWords } from "./elementWords.ts";
@@ -31,7 +31,7 @@ interface Props {
 }
 
 export function NewElementForm({ country, businessId, accounts, narrow = false, children, onDone }: Props) {
-  const [create] = api.useNewElementMutation();
+  const [create] = setUpApi.useNewElementMutation();
   const form = useForm({
     defaultValues: {
       code: "",

@@ -1,12 +1,13 @@
 /** The addresses of the books: statements of the bank, and a span with its accounts. */
 import type { BankView, MatchByHand, StatementFile, StatementTaken } from "@zesty/contract/bankStatements";
-import type { AccountEntry, JournalSummary, SpanView } from "@zesty/contract/books";
+import type { AccountEntry, JournalSummary, JournalView, SpanView } from "@zesty/contract/books";
 import { api } from "./api.ts";
 
 type Of<T> = T & { business: number };
 
 export const booksApi = api.injectEndpoints({
   endpoints: (build) => ({
+    journal: build.query<JournalView, number>({ query: (journal) => `/journals/${journal}`, providesTags: ["Books"] }),
     bank: build.query<BankView, Of<{ most: number }>>({
       query: ({ business, most }) => `/businesses/${business}/bank?most=${most}`,
       providesTags: ["Books"],

@@ -1,4 +1,6 @@
 /** The addresses of dues and of what is paid over. */
+
+import type { StatementGiven, StatementPeriod } from "@zesty/contract/au/statements";
 import type {
   DuePerson,
   DuePick,
@@ -11,6 +13,7 @@ import type {
   PaymentPlan,
   PreparePayment,
 } from "@zesty/contract/dues";
+import type { FiledMonth } from "@zesty/contract/nz/filedMonths";
 import type { BusinessDues, PaidSeveral, PlanOf, PlanOfBusiness, PrepareOf } from "@zesty/contract/payOver";
 import { api } from "./api.ts";
 
@@ -20,6 +23,18 @@ const split = <T extends { business: number }>({ business, ...body }: T) => ({ a
 
 export const duesApi = api.injectEndpoints({
   endpoints: (build) => ({
+    filedMonths: build.query<FiledMonth[], number>({
+      query: (business) => `/businesses/${business}/filed-months`,
+      providesTags: ["Dues"],
+    }),
+    statements: build.query<StatementPeriod[], number>({
+      query: (business) => `/businesses/${business}/statements`,
+      providesTags: ["Dues"],
+    }),
+    writeStatement: build.mutation<StatementPeriod[], StatementGiven & { business: number }>({
+      query: ({ business, ...body }) => ({ url: `/businesses/${business}/statements/by-hand`, method: "POST", body }),
+      invalidatesTags: ["Dues"],
+    }),
     dues: build.query<DuesView, Of<{ most: number }>>({
       query: ({ business, most }) => `/businesses/${business}/dues?most=${most}`,
       providesTags: ["Dues"],

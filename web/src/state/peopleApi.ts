@@ -1,6 +1,8 @@
 /** The addresses about several new people at once. */
+
+import type { NewPersonNz } from "@zesty/contract/nz/people";
 import type { GivePaper, GiveSeveral, PaperOfPerson } from "@zesty/contract/papers";
-import type { PersonView } from "@zesty/contract/people";
+import type { NewPerson, PersonSummary, PersonView } from "@zesty/contract/people";
 import type { AddedTogether, FirstPay, PeopleFileRead, PeoplePlan } from "@zesty/contract/peopleSheet";
 import type { PersonCells } from "@zesty/core/hoursSheet/peopleSheet";
 import { api } from "./api.ts";
@@ -13,6 +15,22 @@ export interface BroughtFile {
 
 export const peopleApi = api.injectEndpoints({
   endpoints: (build) => ({
+    people: build.query<PersonSummary[], number>({
+      query: (business) => `/businesses/${business}/people`,
+      providesTags: ["People"],
+    }),
+    person: build.query<PersonView, number>({ query: (person) => `/people/${person}`, providesTags: ["Person"] }),
+    newPerson: build.mutation<{ id: number }, { business: number; person: NewPerson | NewPersonNz }>({
+      query: ({ business, person }) => ({ url: `/businesses/${business}/people`, method: "POST", body: person }),
+      invalidatesTags: ["People"],
+    }),
+    savePerson: build.mutation<PersonView, { person: number; section: string; values: object }>({
+      query: ({ person, section, values }) => ({ url: `/people/${person}/${section}`, method: "PUT", body: values }),
+      invalidatesTags: ["People", "Person", "Run", "Desk", "Runs", "Week"],
+    }),
+    secret: build.mutation<{ value: string }, { person: number; what: "tax" | "bank" }>({
+      query: ({ person, what }) => ({ url: `/people/${person}/secrets/${what}`, method: "POST" }),
+    }),
     peopleFile: build.mutation<PeopleFileRead, { business: number } & BroughtFile>({
       query: ({ business, ...body }) => ({ url: `/businesses/${business}/people/file`, method: "POST", body }),
     }),

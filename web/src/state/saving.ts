@@ -3,9 +3,10 @@
  * breath of a closing tab. Until the server has them they are kept in this browser.
  */
 import type { RunView } from "@zesty/contract/runs";
-import { api, problemOf } from "./api.ts";
+import { problemOf } from "./api.ts";
 import { keepTyping } from "./keptTyping.ts";
 import { type Pending, pendingOf } from "./pending.ts";
+import { runApi } from "./runApi.ts";
 import { caughtUp, said, saved } from "./runSlice.ts";
 import { store } from "./store.ts";
 
@@ -43,7 +44,7 @@ export async function flush(): Promise<void> {
 let stuck: number | null = null;
 
 async function send({ runId, version, edit, rows }: Pending): Promise<void> {
-  const answer = await store.dispatch(api.endpoints.saveRows.initiate({ run: runId, version, rows }));
+  const answer = await store.dispatch(runApi.endpoints.saveRows.initiate({ run: runId, version, rows }));
   stuck = null;
   if (answer.data) {
     compare(runId, edit, answer.data.rows);
@@ -64,7 +65,7 @@ async function send({ runId, version, edit, rows }: Pending): Promise<void> {
 
 /** Somebody else changed the run meanwhile: their rows come in, and what is typed here stays where they left it alone. */
 async function catchUp(runId: number, version: number): Promise<void> {
-  const fresh = await store.dispatch(api.endpoints.run.initiate(runId, { forceRefetch: true }));
+  const fresh = await store.dispatch(runApi.endpoints.run.initiate(runId, { forceRefetch: true }));
   if (!fresh.data) return;
   store.dispatch(caughtUp(fresh.data));
   const left = pendingOf(store.getState().run);

@@ -1,6 +1,6 @@
 /** Leave asked for, or recorded as approved at once: kind, days in one field, hours of a part of the day. */
 import type { AskLeave, LeavePerson, LeaveView } from "@zesty/contract/leave";
-import { leaveKindsIn } from "@zesty/core/countries/leave";
+import { type KindOfLeave, leaveKindsIn } from "@zesty/core/countries/leave";
 import { tidiedHours } from "@zesty/core/quantity/tidied";
 import { useState } from "react";
 import { problemOf } from "../../state/api.ts";
@@ -72,17 +72,7 @@ export function LeaveForm({ view, person, firstKind, drawn = null, onDone, onBac
       </Button>
       <h2 className="font-name text-[20px] leading-tight">Leave for {person.name}</h2>
       <ChoiceField label="Leave" value={kind} onChange={(event) => setKind(event.target.value)}>
-        {[false, true].map((unpaid) => (
-          <optgroup key={String(unpaid)} label={unpaid ? "Without pay" : "Paid"}>
-            {kinds
-              .filter((each) => each.unpaid === unpaid)
-              .map((each) => (
-                <option key={each.code} value={each.code}>
-                  {each.words}
-                </option>
-              ))}
-          </optgroup>
-        ))}
+        <Kinds of={kinds} />
       </ChoiceField>
       <TextField
         label="From and to"
@@ -108,14 +98,7 @@ export function LeaveForm({ view, person, firstKind, drawn = null, onDone, onBac
         />
         <TextField label="Note" maxLength={300} value={note} onChange={(event) => setNote(event.target.value)} />
       </div>
-      {!person.pattern && (
-        <p className="text-[13px] text-quiet">No week is on record: say how many hours each day would have had.</p>
-      )}
-      {facts && facts.days.length > 0 && !outside && <AskedFacts facts={facts} />}
-      {facts && facts.days.length === 0 && <p className="text-amber">These dates include no working days.</p>}
-      {outside && (
-        <p className="text-quiet">These days lie outside what is shown; the balance is looked at when sent.</p>
-      )}
+      <WhatItMeans facts={facts} outside={outside} hasWeek={person.pattern !== null} />
       <TickField
         label="Pay it in advance, with the pay before it begins"
         checked={inAdvance}
@@ -138,5 +121,45 @@ export function LeaveForm({ view, person, firstKind, drawn = null, onDone, onBac
         </Button>
       </div>
     </form>
+  );
+}
+
+/** Kinds of leave, paid ones first. */
+const Kinds = ({ of: kinds }: { of: readonly KindOfLeave[] }) => (
+  <>
+    {[false, true].map((unpaid) => (
+      <optgroup key={String(unpaid)} label={unpaid ? "Without pay" : "Paid"}>
+        {kinds
+          .filter((each) => each.unpaid === unpaid)
+          .map((each) => (
+            <option key={each.code} value={each.code}>
+              {each.words}
+            </option>
+          ))}
+      </optgroup>
+    ))}
+  </>
+);
+
+interface MeansProps {
+  facts: ReturnType<typeof askedFacts> | null;
+  /** days beyond those that the page knows */
+  outside: boolean;
+  hasWeek: boolean;
+}
+
+/** What the days come to, as far as it can be said here. */
+function WhatItMeans({ facts, outside, hasWeek }: MeansProps) {
+  return (
+    <>
+      {!hasWeek && (
+        <p className="text-[13px] text-quiet">No week is on record: say how many hours each day would have had.</p>
+      )}
+      {facts && facts.days.length > 0 && !outside && <AskedFacts facts={facts} />}
+      {facts && facts.days.length === 0 && <p className="text-amber">These dates include no working days.</p>}
+      {outside && (
+        <p className="text-quiet">These days lie outside what is shown; the balance is looked at when sent.</p>
+      )}
+    </>
   );
 }

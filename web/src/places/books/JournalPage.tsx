@@ -6,12 +6,12 @@ import { BrokenNote } from "../../parts/BrokenNote.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { cents, centsOrDash, longDate } from "../../parts/format.ts";
 import { Loading, Page, PageProblem } from "../../parts/Page.tsx";
-import { api } from "../../state/api.ts";
+import { booksApi } from "../../state/booksApi.ts";
 import { usePutInHand } from "../../state/business.ts";
 
 export function JournalPage() {
   const id = Number(useParams().journal);
-  const { data: journal, error } = api.useJournalQuery(id);
+  const { data: journal, error } = booksApi.useJournalQuery(id);
   usePutInHand(journal?.businessId);
   const navigate = useNavigate();
   const [open, setOpen] = useState<number | null>(null);

@@ -4,7 +4,7 @@ import { Link } from "react-router";
 import { cents, centsOrDash, longDate, shortDate } from "../../parts/format.ts";
 import { MarkShape } from "../../parts/MarkShape.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api } from "../../state/api.ts";
+import { duesApi } from "../../state/duesApi.ts";
 
 const heads: Record<FiledKind, string> = {
   tax: "PAYE",
@@ -18,7 +18,7 @@ const differing = ({ signed, filed, owed }: FiledPayday) =>
   filedKinds.filter((kind) => signed[kind] !== owed[kind] || (filed !== null && filed[kind] !== owed[kind]));
 
 export function FiledMonths({ business }: { business: number }) {
-  const { data = [], error } = api.useFiledMonthsQuery(business, { refetchOnMountOrArgChange: true });
+  const { data = [], error } = duesApi.useFiledMonthsQuery(business, { refetchOnMountOrArgChange: true });
   if (error) return <ProblemNote error={error} />;
   if (data.length === 0) return null;
   return (

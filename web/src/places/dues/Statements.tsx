@@ -7,11 +7,12 @@ import { TextField } from "../../parts/Fields.tsx";
 import { cents, centsOrDash, shortDate } from "../../parts/format.ts";
 import { MarkShape } from "../../parts/MarkShape.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api, problemOf } from "../../state/api.ts";
+import { problemOf } from "../../state/api.ts";
+import { duesApi } from "../../state/duesApi.ts";
 
 export function Statements({ business }: { business: number }) {
   const [opened, setOpened] = useState<string | null>(null);
-  const { data = [], error } = api.useStatementsQuery(business, { refetchOnMountOrArgChange: true });
+  const { data = [], error } = duesApi.useStatementsQuery(business, { refetchOnMountOrArgChange: true });
   if (error) return <ProblemNote error={error} />;
   if (data.length === 0) return null;
   return (
@@ -78,7 +79,7 @@ export function Statements({ business }: { business: number }) {
 }
 
 function ByHandForm({ business, period, onDone }: { business: number; period: StatementPeriod; onDone: () => void }) {
-  const [save, { error }] = api.useWriteStatementMutation();
+  const [save, { error }] = duesApi.useWriteStatementMutation();
   const { w3 = 0, w4 = 0, note = "" } = period.others ?? {};
   const [typed, setTyped] = useState({ w3: (w3 / 100).toFixed(2), w4: (w4 / 100).toFixed(2), note });
   const problem = error ? problemOf(error) : null;

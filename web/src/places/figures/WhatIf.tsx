@@ -10,6 +10,7 @@ import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { aheadApi } from "../../state/aheadApi.ts";
 import { api, problemOf } from "../../state/api.ts";
 import { type BusinessInHand, useBusiness } from "../../state/business.ts";
+import { peopleApi } from "../../state/peopleApi.ts";
 import { AheadFoot } from "./AheadFoot.tsx";
 import { AheadSentences } from "./AheadSentences.tsx";
 import { AheadPeople, AheadSums, AheadWeeks } from "./AheadTables.tsx";
@@ -25,7 +26,7 @@ export function WhatIf() {
 
 function Ahead({ business, day }: { business: BusinessInHand; day: string }) {
   const [params, setParams] = useSearchParams();
-  const { data: people = [] } = api.usePeopleQuery(business.id);
+  const { data: people = [] } = peopleApi.usePeopleQuery(business.id);
   const { data: kept = [] } = aheadApi.useKeptAheadQuery(business.id);
   const [by, setBy] = useState<"week" | "sum">("week");
   // Typed here and told to the address: a field that waited for the address would lose keys.

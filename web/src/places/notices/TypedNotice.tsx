@@ -3,11 +3,11 @@ import type { NoticeKind } from "@zesty/contract/nz/notices";
 import { useForm } from "react-hook-form";
 import { AddForm } from "../../parts/AddForm.tsx";
 import { ChoiceField, errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
-import { api } from "../../state/api.ts";
 import { noticesApi } from "../../state/noticesApi.ts";
+import { peopleApi } from "../../state/peopleApi.ts";
 
 export function TypedNotice({ business, onDone }: { business: number; onDone: () => void }) {
-  const { data: people = [] } = api.usePeopleQuery(business);
+  const { data: people = [] } = peopleApi.usePeopleQuery(business);
   const [save] = noticesApi.useTypeNoticeMutation();
   const form = useForm({ defaultValues: { personId: "", kind: "taxCode" as NoticeKind, value: "", from: "" } });
   const { errors } = form.formState;

@@ -1,9 +1,9 @@
 /** The end of an employment: last day, reason, and what the final pay will hold, spelled out before it is recorded. */
 
-import type { NewDeparture } from "@zesty/contract/departures";
+import type { DeparturePlan, NewDeparture } from "@zesty/contract/departures";
 import type { PersonView } from "@zesty/contract/people";
 import { useEffect, useState } from "react";
-import { useForm } from "react-hook-form";
+import { type UseFormReturn, useForm } from "react-hook-form";
 import { Link, useNavigate } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, errorAt, showErrors, submitOf, TextField, TickField } from "../../parts/Fields.tsx";
@@ -135,7 +135,6 @@ function DepartureForm({ person, day, onDone }: { person: PersonView; day: strin
     else onDone();
   });
   const { reasons, shown, asksNotice } = leaving[person.country];
-  const dismissed = asksNotice && (values.reason === "R" || values.reason === "F");
   return (
     <form noValidate className="mt-2 border-l-3 border-lime pl-4" onSubmit={(event) => void submit(event)}>
       <div className="grid grid-cols-2 gap-x-5 gap-y-3">
@@ -154,58 +153,10 @@ function DepartureForm({ person, day, onDone }: { person: PersonView; day: strin
         {values.pay === "now" && (
           <TextField label="Payday" type="date" error={errorAt(errors, "payday")} {...form.register("payday")} />
         )}
-        {asksNotice && values.reason === "I" && (
-          <div className="col-span-2">
-            <TickField
-              label="Two doctors certified that the work can never be done again"
-              hint="Then unused leave is taxed as on invalidity"
-              {...form.register("invalidity")}
-            />
-          </div>
-        )}
-        {dismissed && (
-          <div className="col-span-2">
-            <TickField
-              label="The notice is worked"
-              hint="Otherwise it is paid in lieu"
-              {...form.register("noticeWorked")}
-            />
-            {values.reason === "R" && (
-              <ChoiceField
-                label="Fewer than fifteen people"
-                hint="Regular casuals and associated businesses count too"
-                {...form.register("smallEmployer", { setValueAs: (v) => (v === "" ? null : String(v) === "true") })}
-              >
-                <option value="">as counted here</option>
-                <option value="true">yes: a small employer</option>
-                <option value="false">no</option>
-              </ChoiceField>
-            )}
-            {values.reason === "F" && <TickField label="Serious misconduct" {...form.register("misconduct")} />}
-          </div>
-        )}
+        {asksNotice && <HowItEnded form={form} />}
       </div>
       <ProblemNote error={planned.error} />
-      {planned.data && !planned.error && (
-        <div className="figures mt-3 text-[15px]">
-          <h3 className="text-[14px] text-quiet">{planned.data.run.words}, beside the usual pay:</h3>
-          {planned.data.lines.map((line) => (
-            <div key={line.name} className="flex justify-between gap-4 border-b border-rule py-0.5">
-              <span>
-                {line.name} <span className="text-quiet">{line.quantity}</span>
-                <span className="block text-[13.5px] text-quiet">{line.why}</span>
-              </span>
-              <span className="font-semibold">{money(line.amount)}</span>
-            </div>
-          ))}
-          {planned.data.lines.length === 0 && <p>Nothing is owed beside the usual pay.</p>}
-          {[...planned.data.notes, ...(planned.data.run.id === null ? [] : planned.data.elsewhere)].map((note) => (
-            <p key={note} className="mt-1 text-amber">
-              {sentenceCase(note)}
-            </p>
-          ))}
-        </div>
-      )}
+      {planned.data && !planned.error && <Planned plan={planned.data} />}
       {errors.root && (
         <p role="alert" className="mt-2 text-plum">
           {errors.root.message}
@@ -218,5 +169,69 @@ function DepartureForm({ person, day, onDone }: { person: PersonView; day: strin
         <Button onClick={onDone}>Cancel</Button>
       </div>
     </form>
+  );
+}
+
+/** What the end of an employment owes goes by how it came about. */
+function HowItEnded({ form }: { form: UseFormReturn<NewDeparture> }) {
+  const reason = form.watch("reason");
+  const dismissed = reason === "R" || reason === "F";
+  return (
+    <>
+      {reason === "I" && (
+        <div className="col-span-2">
+          <TickField
+            label="Two doctors certified that the work can never be done again"
+            hint="Then unused leave is taxed as on invalidity"
+            {...form.register("invalidity")}
+          />
+        </div>
+      )}
+      {dismissed && (
+        <div className="col-span-2">
+          <TickField
+            label="The notice is worked"
+            hint="Otherwise it is paid in lieu"
+            {...form.register("noticeWorked")}
+          />
+          {reason === "R" && (
+            <ChoiceField
+              label="Fewer than fifteen people"
+              hint="Regular casuals and associated businesses count too"
+              {...form.register("smallEmployer", { setValueAs: (v) => (v === "" ? null : String(v) === "true") })}
+            >
+              <option value="">as counted here</option>
+              <option value="true">yes: a small employer</option>
+              <option value="false">no</option>
+            </ChoiceField>
+          )}
+          {reason === "F" && <TickField label="Serious misconduct" {...form.register("misconduct")} />}
+        </div>
+      )}
+    </>
+  );
+}
+
+/** What the final pay will hold, and what else there is to know. */
+function Planned({ plan }: { plan: DeparturePlan }) {
+  return (
+    <div className="figures mt-3 text-[15px]">
+      <h3 className="text-[14px] text-quiet">{plan.run.words}, beside the usual pay:</h3>
+      {plan.lines.map((line) => (
+        <div key={line.name} className="flex justify-between gap-4 border-b border-rule py-0.5">
+          <span>
+            {line.name} <span className="text-quiet">{line.quantity}</span>
+            <span className="block text-[13.5px] text-quiet">{line.why}</span>
+          </span>
+          <span className="font-semibold">{money(line.amount)}</span>
+        </div>
+      ))}
+      {plan.lines.length === 0 && <p>Nothing is owed beside the usual pay.</p>}
+      {[...plan.notes, ...(plan.run.id === null ? [] : plan.elsewhere)].map((note) => (
+        <p key={note} className="mt-1 text-amber">
+          {sentenceCase(note)}
+        </p>
+      ))}
+    </div>
   );
 }

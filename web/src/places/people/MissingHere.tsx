@@ -2,14 +2,14 @@
 import type { PersonView } from "@zesty/contract/people";
 import { useState } from "react";
 import { Link } from "react-router";
-import { api } from "../../state/api.ts";
+import { peopleApi } from "../../state/peopleApi.ts";
 import { nextMissing } from "./nextMissing.ts";
 
 /** The way to the next missing fact: where somebody goes on after a save. */
 export const nextMissingId = "next-missing";
 
 export function MissingHere({ person, open, day }: { person: PersonView; open: string; day: string }) {
-  const { data: people } = api.usePeopleQuery(person.businessId);
+  const { data: people } = peopleApi.usePeopleQuery(person.businessId);
   // Whoever opened the page for something that was missing goes on, also when nothing of this person is any more.
   const [wasMissing] = useState(person.missing.length > 0);
   if (!wasMissing && person.missing.length === 0) return null;

@@ -14,6 +14,7 @@ import { useAsked } from "../../parts/useAsked.ts";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
 import { raiseApi } from "../../state/raiseApi.ts";
+import { setUpApi } from "../../state/setUpApi.ts";
 
 const titles: Record<Movable, string> = {
   cycle: "Pay cycle",
@@ -32,7 +33,7 @@ const listOf = (setUp: BusinessView): Record<Movable, readonly { id: number; nam
 export function MoveSeveral() {
   const business = useBusiness();
   const day = api.useSessionQuery().data?.day;
-  const { data: setUp } = api.useBusinessQuery(business.id);
+  const { data: setUp } = setUpApi.useBusinessQuery(business.id);
   return day && setUp ? <Move key={business.id} setUp={setUp} day={day} /> : <Loading what="the people" />;
 }
 

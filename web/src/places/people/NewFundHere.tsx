@@ -2,7 +2,8 @@
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
 import { TextField } from "../../parts/Fields.tsx";
-import { api, problemOf } from "../../state/api.ts";
+import { problemOf } from "../../state/api.ts";
+import { setUpApi } from "../../state/setUpApi.ts";
 
 interface Props {
   business: number;
@@ -15,7 +16,7 @@ const rest = { serviceAddress: "", bsb: "", account: "", employerNumber: "", isD
 
 export function NewFundHere({ business, onAdded, onLeave }: Props) {
   const [fund, setFund] = useState(none);
-  const [create, { error, isLoading }] = api.useNewFundMutation();
+  const [create, { error, isLoading }] = setUpApi.useNewFundMutation();
   const errors = new Map((error ? (problemOf(error).errors ?? []) : []).map((each) => [each.path, each.text]));
   const field = (name: keyof typeof none, label: string) => (
     <TextField

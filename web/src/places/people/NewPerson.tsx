@@ -13,8 +13,8 @@ import { Button } from "../../parts/Button.tsx";
 import { counted } from "../../parts/format.ts";
 import { Loading } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
+import { setUpApi } from "../../state/setUpApi.ts";
 import { timeApi } from "../../state/timeApi.ts";
 import { FirstPayFigures } from "./FirstPayFigures.tsx";
 import { NewFundHere } from "./NewFundHere.tsx";
@@ -24,7 +24,7 @@ import { useNewPerson } from "./useNewPerson.ts";
 
 export function NewPersonPage() {
   const business = useBusiness();
-  const { data: setUp } = api.useBusinessQuery(business.id);
+  const { data: setUp } = setUpApi.useBusinessQuery(business.id);
   const { data: agreements } = timeApi.useAgreementsQuery(business.id);
   return setUp && agreements ? (
     <NewPersonForm key={setUp.id} setUp={setUp} agreements={agreements} />
@@ -36,7 +36,7 @@ export function NewPersonPage() {
 function NewPersonForm({ setUp, agreements }: { setUp: BusinessView; agreements: AgreementView[] }) {
   const page = onPage[setUp.country];
   const person = useNewPerson(setUp, agreements);
-  const { form, parts, choices, cells, marks, planned, tried, added, missing, faults, adding, put, send } = person;
+  const { form, parts, choices, cells, marks, planned, tried, added, faults, adding, put, send } = person;
   const hints: Record<string, string | undefined> = {
     payrollId: planned ? `${planned.payrollId} where you leave it empty; never used twice` : "Never used twice",
     email: "Payslips go there",
@@ -121,38 +121,51 @@ function NewPersonForm({ setUp, agreements }: { setUp: BusinessView; agreements:
           </div>
         </form>
       </FieldNotesOf>
-      <aside
-        aria-label="First pay and what is missing"
-        className="self-start border-l border-rule pl-5 min-[761px]:sticky min-[761px]:top-5"
-      >
-        <h2 className="font-name text-[20px]">
-          {`${cells.givenName ?? ""} ${cells.familyName ?? ""}`.trim() || "Somebody new"}
-        </h2>
-        {missing.length > 0 && (
-          <p className="mt-1 text-[15px] text-quiet">
-            The first pay in figures stands here, once these are known:{" "}
-            {missing.map((mark) => titleOf(parts, mark.column ?? "")).join(", ")}.
-          </p>
-        )}
-        <ul className="mt-1 text-[15px]">
-          {marks
-            .filter((mark) => mark.kind === "query")
-            .map((mark) => (
-              <li key={mark.text} className="py-0.5 text-quiet">
-                {mark.text}
-              </li>
-            ))}
-        </ul>
-        <FirstPayFigures
-          business={setUp.id}
-          cells={planned && !person.isStopped ? person.settled : null}
-          fundWord={page.fund}
-        />
-        <p className="mt-3 text-[14px] text-quiet">
-          What you type is kept in this browser until it is added; tax numbers, accounts and birth dates are not.
-        </p>
-      </aside>
+      <FirstPayBeside person={person} setUp={setUp} />
     </main>
+  );
+}
+
+interface BesideProps {
+  person: ReturnType<typeof useNewPerson>;
+  setUp: BusinessView;
+}
+
+/** The first pay in figures, or what it still asks for. */
+function FirstPayBeside({ person, setUp }: BesideProps) {
+  const { parts, cells, marks, planned, missing } = person;
+  return (
+    <aside
+      aria-label="First pay and what is missing"
+      className="self-start border-l border-rule pl-5 min-[761px]:sticky min-[761px]:top-5"
+    >
+      <h2 className="font-name text-[20px]">
+        {`${cells.givenName ?? ""} ${cells.familyName ?? ""}`.trim() || "Somebody new"}
+      </h2>
+      {missing.length > 0 && (
+        <p className="mt-1 text-[15px] text-quiet">
+          The first pay in figures stands here, once these are known:{" "}
+          {missing.map((mark) => titleOf(parts, mark.column ?? "")).join(", ")}.
+        </p>
+      )}
+      <ul className="mt-1 text-[15px]">
+        {marks
+          .filter((mark) => mark.kind === "query")
+          .map((mark) => (
+            <li key={mark.text} className="py-0.5 text-quiet">
+              {mark.text}
+            </li>
+          ))}
+      </ul>
+      <FirstPayFigures
+        business={setUp.id}
+        cells={planned && !person.isStopped ? person.settled : null}
+        fundWord={onPage[setUp.country].fund}
+      />
+      <p className="mt-3 text-[14px] text-quiet">
+        What you type is kept in this browser until it is added; tax numbers, accounts and birth dates are not.
+      </p>
+    </aside>
   );
 }
 

@@ -7,13 +7,13 @@ import { fetchFile } from "../../parts/fetchFile.ts";
 import { counted, shortDate } from "../../parts/format.ts";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
+import { peopleApi } from "../../state/peopleApi.ts";
 
 export function People() {
   const business = useBusiness();
   const navigate = useNavigate();
-  const { data: people, error } = api.usePeopleQuery(business.id, { refetchOnMountOrArgChange: true });
+  const { data: people, error } = peopleApi.usePeopleQuery(business.id, { refetchOnMountOrArgChange: true });
   const [query, setQuery] = useState("");
   const [fault, setFault] = useState<string | null>(null);
   if (error) return <ProblemNote error={error} />;

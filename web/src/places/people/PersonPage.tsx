@@ -12,6 +12,9 @@ import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { usePutInHand } from "../../state/business.ts";
 import { lineApi } from "../../state/lineApi.ts";
+import { peopleApi } from "../../state/peopleApi.ts";
+import { runApi } from "../../state/runApi.ts";
+import { setUpApi } from "../../state/setUpApi.ts";
 import { Beside } from "./Beside.tsx";
 import { Departure } from "./Departure.tsx";
 import { LineOfTime } from "./LineOfTime.tsx";
@@ -24,10 +27,10 @@ import { sectionsOf } from "./sections.ts";
 
 export function PersonPage() {
   const id = Number(useParams().person);
-  const { data: person, error } = api.usePersonQuery(id, { refetchOnMountOrArgChange: true });
-  const { data: setUp } = api.useBusinessQuery(person?.businessId ?? 0, { skip: !person });
+  const { data: person, error } = peopleApi.usePersonQuery(id, { refetchOnMountOrArgChange: true });
+  const { data: setUp } = setUpApi.useBusinessQuery(person?.businessId ?? 0, { skip: !person });
   const { data: session } = api.useSessionQuery();
-  const { data: runs = [], isLoading: runsAwaited } = api.useRunsQuery(person?.businessId ?? 0, { skip: !person });
+  const { data: runs = [], isLoading: runsAwaited } = runApi.useRunsQuery(person?.businessId ?? 0, { skip: !person });
   // The page is shown when all above its sections is there: nothing moves under a hand.
   const { isLoading: lineAwaited } = lineApi.useLineQuery(id, { refetchOnMountOrArgChange: true });
   const navigate = useNavigate();
@@ -199,7 +202,7 @@ function focusField(section: HTMLElement | null, label: string | null): void {
 
 /** Numbers show their last three digits until asked for; the asking is recorded. */
 function Secret({ personId, what }: { personId: number; what: "tax" | "bank" }) {
-  const [ask, { data, error, reset }] = api.useSecretMutation();
+  const [ask, { data, error, reset }] = peopleApi.useSecretMutation();
   if (data)
     return (
       <p className="figures mt-1">

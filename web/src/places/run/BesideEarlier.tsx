@@ -8,15 +8,15 @@ import { TextField } from "../../parts/Fields.tsx";
 import { counted, difference, hours, longDate, money } from "../../parts/format.ts";
 import { Loading, Nothing, Page, PageProblem } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api } from "../../state/api.ts";
 import { besideApi } from "../../state/besideApi.ts";
 import { usePutInHand } from "../../state/business.ts";
+import { runApi } from "../../state/runApi.ts";
 import { BesideStanding } from "./BesideStanding.tsx";
 import { type BesideWord, BringRegister, besideWords } from "./BringRegister.tsx";
 
 export function BesideEarlier() {
   const runId = Number(useParams().run);
-  const { data: run, error } = api.useRunQuery(runId);
+  const { data: run, error } = runApi.useRunQuery(runId);
   const { data } = besideApi.useBesideQuery(runId, { refetchOnMountOrArgChange: true });
   usePutInHand(run?.businessId);
   if (error) return <PageProblem error={error} />;

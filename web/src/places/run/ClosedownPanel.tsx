@@ -5,7 +5,7 @@ import { Button } from "../../parts/Button.tsx";
 import { TextField } from "../../parts/Fields.tsx";
 import { longDate, money } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api } from "../../state/api.ts";
+import { runApi } from "../../state/runApi.ts";
 import { loaded } from "../../state/runSlice.ts";
 import { untilSaved } from "../../state/saving.ts";
 import { useAppDispatch } from "../../state/store.ts";
@@ -14,8 +14,8 @@ export function ClosedownPanel({ view, onBack }: { view: RunView; onBack: () => 
   const dispatch = useAppDispatch();
   const [from, setFrom] = useState(view.periodStart);
   const [to, setTo] = useState(view.periodEnd);
-  const [plan, planned] = api.usePlanClosedownMutation();
-  const [record, recorded] = api.useRecordClosedownMutation();
+  const [plan, planned] = runApi.usePlanClosedownMutation();
+  const [record, recorded] = runApi.useRecordClosedownMutation();
   useEffect(() => {
     const timer = setTimeout(() => void untilSaved().then(() => plan({ run: view.id, from, to })), 250);
     return () => clearTimeout(timer);

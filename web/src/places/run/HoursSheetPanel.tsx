@@ -11,14 +11,14 @@ import type { Brought } from "../../parts/sheets/broughtFile.ts";
 import { Meanings } from "../../parts/sheets/Meanings.tsx";
 import { OtherSheets } from "../../parts/sheets/OtherSheets.tsx";
 import { asksForYes, isStopped, SheetMarks } from "../../parts/sheets/SheetMarks.tsx";
-import { api } from "../../state/api.ts";
+import { runApi } from "../../state/runApi.ts";
 import { rowsPutIn, said } from "../../state/runSlice.ts";
 import { untilSaved } from "../../state/saving.ts";
 import { useAppDispatch } from "../../state/store.ts";
 
 export function HoursSheetPanel({ view, onBack }: { view: RunView; onBack: () => void }) {
   const dispatch = useAppDispatch();
-  const [read, { data: preview, error, isLoading, reset }] = api.useHoursSheetMutation();
+  const [read, { data: preview, error, isLoading, reset }] = runApi.useHoursSheetMutation();
   const [file, setFile] = useState<Brought | null>(null);
   const [seen, setSeen] = useState<ReadonlySet<number>>(new Set());
   async function bring(next: Brought, meanings: Record<string, string> = {}): Promise<void> {

@@ -7,15 +7,15 @@ import { TextField } from "../../parts/Fields.tsx";
 import { counted, difference, longDate, money, shortDate, weekdayDate } from "../../parts/format.ts";
 import { Loading, Page, PageProblem } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api } from "../../state/api.ts";
 import { approvalApi } from "../../state/approvalApi.ts";
 import { usePutInHand } from "../../state/business.ts";
+import { runApi } from "../../state/runApi.ts";
 import { ApprovalWords } from "./ApprovalWords.tsx";
 
 export function Letter() {
   const runId = Number(useParams().run);
   const { data, error } = approvalApi.useLetterQuery(runId, { refetchOnMountOrArgChange: true });
-  const { data: run } = api.useRunQuery(runId);
+  const { data: run } = runApi.useRunQuery(runId);
   usePutInHand(run?.businessId);
   if (error) return <PageProblem error={error} />;
   return data ? <Read letter={data} /> : <Loading what="the letter" />;

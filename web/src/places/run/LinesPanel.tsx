@@ -10,14 +10,14 @@ import { TermsFields, withTerms } from "../../parts/DeductionTerms.tsx";
 import { hours, longDate, money } from "../../parts/format.ts";
 import { NumberInput } from "../../parts/NumberInput.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api } from "../../state/api.ts";
+import { runApi } from "../../state/runApi.ts";
 import { lineSet, loaded } from "../../state/runSlice.ts";
 import { untilSaved } from "../../state/saving.ts";
 import { useAppDispatch } from "../../state/store.ts";
 
 export function LinesPanel({ view, row, onBack }: { view: RunView; row: RunRow; onBack: () => void }) {
   const dispatch = useAppDispatch();
-  const [undo, undone] = api.useUndoActMutation();
+  const [undo, undone] = runApi.useUndoActMutation();
   const set = (line: SheetLine) => dispatch(lineSet({ payId: row.payId, line }));
   async function takeOut(act: number): Promise<void> {
     await untilSaved();

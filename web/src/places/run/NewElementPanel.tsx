@@ -6,9 +6,11 @@ import { onPage } from "../../countries/onPage.ts";
 import { TextField } from "../../parts/Fields.tsx";
 import { NewElementForm } from "../../parts/NewElementForm.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api } from "../../state/api.ts";
+import { peopleApi } from "../../state/peopleApi.ts";
+import { runApi } from "../../state/runApi.ts";
 import { cellsTyped, loaded } from "../../state/runSlice.ts";
 import { untilSaved } from "../../state/saving.ts";
+import { setUpApi } from "../../state/setUpApi.ts";
 import { useAppDispatch } from "../../state/store.ts";
 
 interface Props {
@@ -19,11 +21,11 @@ interface Props {
 
 export function NewElementPanel({ view, row, onDone }: Props) {
   const dispatch = useAppDispatch();
-  const { data: setUp } = api.useBusinessQuery(view.businessId);
+  const { data: setUp } = setUpApi.useBusinessQuery(view.businessId);
   const [forGood, setForGood] = useState(false);
   const [value, setValue] = useState("");
-  const [fetchPerson] = api.useLazyPersonQuery();
-  const [save] = api.useSavePersonMutation();
+  const [fetchPerson] = peopleApi.useLazyPersonQuery();
+  const [save] = peopleApi.useSavePersonMutation();
   const [problem, setProblem] = useState<unknown>(null);
 
   async function added(created: { id: number; entry: Entry }): Promise<void> {
@@ -43,7 +45,7 @@ export function NewElementPanel({ view, row, onDone }: Props) {
       });
       if (answer.error) return setProblem(answer.error);
     }
-    const fresh = await dispatch(api.endpoints.run.initiate(view.id, { forceRefetch: true }));
+    const fresh = await dispatch(runApi.endpoints.run.initiate(view.id, { forceRefetch: true }));
     if (fresh.data) dispatch(loaded(fresh.data));
     if (row && value) dispatch(cellsTyped([{ payId: row.payId, elementId: created.id, value }]));
     onDone(created.id);

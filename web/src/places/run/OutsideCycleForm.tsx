@@ -6,7 +6,8 @@ import { useNavigate } from "react-router";
 import { AddForm } from "../../parts/AddForm.tsx";
 import { ChoiceField, errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
 import { shortDate } from "../../parts/format.ts";
-import { api } from "../../state/api.ts";
+import { peopleApi } from "../../state/peopleApi.ts";
+import { runApi } from "../../state/runApi.ts";
 
 interface Props {
   businessId: number;
@@ -21,8 +22,8 @@ const shownPeriods = 8;
 
 export function OutsideCycleForm({ businessId, cycles, runs, day, onLeave }: Props) {
   const navigate = useNavigate();
-  const [open] = api.useOpenOutsideCycleMutation();
-  const { data: people = [] } = api.usePeopleQuery(businessId);
+  const [open] = runApi.useOpenOutsideCycleMutation();
+  const { data: people = [] } = peopleApi.usePeopleQuery(businessId);
   const [chosen, setChosen] = useState<number[]>([]);
   const periods = cycles.flatMap((cycle) => {
     const paid = runs.filter(

@@ -5,7 +5,7 @@ import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
 import { TextField } from "../../parts/Fields.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api } from "../../state/api.ts";
+import { runApi } from "../../state/runApi.ts";
 import { loaded } from "../../state/runSlice.ts";
 import { untilSaved } from "../../state/saving.ts";
 import { useAppDispatch } from "../../state/store.ts";
@@ -13,7 +13,7 @@ import { useAppDispatch } from "../../state/store.ts";
 export function PaydayMover({ view }: { view: RunView }) {
   const dispatch = useAppDispatch();
   const [payday, setPayday] = useState(view.payday);
-  const [move, { error }] = api.useMovePaydayMutation();
+  const [move, { error }] = runApi.useMovePaydayMutation();
   return (
     <Popover>
       <PopoverButton className="text-[14px] text-action underline-offset-3 hover:underline">Move</PopoverButton>

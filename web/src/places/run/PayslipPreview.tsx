@@ -6,10 +6,10 @@ import type { PayslipNz } from "@zesty/core/nz/documents/payslip";
 import { Button } from "../../parts/Button.tsx";
 import { longDate, money, moneyOrDash, shortDate } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api } from "../../state/api.ts";
+import { runApi } from "../../state/runApi.ts";
 
 export function PayslipPreview({ runId, payId, onBack }: { runId: number; payId: number; onBack: () => void }) {
-  const { data: slip, error } = api.usePayslipQuery({ run: runId, payId }, { refetchOnMountOrArgChange: true });
+  const { data: slip, error } = runApi.usePayslipQuery({ run: runId, payId }, { refetchOnMountOrArgChange: true });
   return (
     <div>
       <div className="flex items-center justify-between">

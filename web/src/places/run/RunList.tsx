@@ -11,6 +11,8 @@ import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { Wheel } from "../../parts/Wheel.tsx";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
+import { runApi } from "../../state/runApi.ts";
+import { setUpApi } from "../../state/setUpApi.ts";
 import { OutsideCycleForm } from "./OutsideCycleForm.tsx";
 import { runKindWords } from "./runKindWords.ts";
 import { totalNames } from "./TotalsLine.tsx";
@@ -22,11 +24,11 @@ export function RunList() {
   const navigate = useNavigate();
   const [query] = useSearchParams();
   const [most, setMost] = useState(60);
-  const { data: runs } = api.useRunsQuery({ business: business.id, most }, { refetchOnMountOrArgChange: true });
-  const { data: facts } = api.useBusinessQuery(business.id, { refetchOnMountOrArgChange: true });
+  const { data: runs } = runApi.useRunsQuery({ business: business.id, most }, { refetchOnMountOrArgChange: true });
+  const { data: facts } = setUpApi.useBusinessQuery(business.id, { refetchOnMountOrArgChange: true });
   const { data: session } = api.useSessionQuery();
   const [outsideCycle, setOutsideCycle] = useState(query.has("outside-cycle"));
-  const [open, { error, isLoading }] = api.useOpenRunMutation();
+  const [open, { error, isLoading }] = runApi.useOpenRunMutation();
   if (!runs || !facts) return <Loading what="the runs" />;
   const openIn = new Map(
     runs.filter((run) => run.state === "open" && run.kind === "cycle").map((run) => [run.cycleName, run]),

@@ -4,7 +4,8 @@ import type { RunView } from "@zesty/contract/runs";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { Button } from "../../parts/Button.tsx";
-import { api, problemOf } from "../../state/api.ts";
+import { problemOf } from "../../state/api.ts";
+import { runApi } from "../../state/runApi.ts";
 import { includedSet, said } from "../../state/runSlice.ts";
 import { untilSaved } from "../../state/saving.ts";
 import { useAppDispatch } from "../../state/store.ts";
@@ -15,7 +16,7 @@ export function RunMenu({ view, onHoursSheet }: { view: RunView; onHoursSheet: (
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const [asking, setAsking] = useState(false);
-  const [discard] = api.useDiscardRunMutation();
+  const [discard] = runApi.useDiscardRunMutation();
   const empty = view.rows.filter((row) => row.included && row.lines.length === 0);
   const open = view.state === "open";
   async function discardIt(): Promise<void> {

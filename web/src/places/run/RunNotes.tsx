@@ -2,7 +2,8 @@
 import type { RunView } from "@zesty/contract/runs";
 import { Button } from "../../parts/Button.tsx";
 import { counted, weekdayDate } from "../../parts/format.ts";
-import { api, problemOf } from "../../state/api.ts";
+import { problemOf } from "../../state/api.ts";
+import { runApi } from "../../state/runApi.ts";
 import { loaded, said } from "../../state/runSlice.ts";
 import { untilSaved } from "../../state/saving.ts";
 import { useAppDispatch } from "../../state/store.ts";
@@ -10,8 +11,8 @@ import { dayBefore, type SharedNote } from "./runNotes.ts";
 
 export function RunNotes({ view, shared }: { view: RunView; shared: readonly SharedNote[] }) {
   const dispatch = useAppDispatch();
-  const [move, { isLoading }] = api.useMovePaydayMutation();
-  const [add, { isLoading: isAdding }] = api.useAddPeopleMutation();
+  const [move, { isLoading }] = runApi.useMovePaydayMutation();
+  const [add, { isLoading: isAdding }] = runApi.useAddPeopleMutation();
   const before = view.state === "open" ? dayBefore(view) : null;
   const missing = view.leftOut.filter((each) => each.should);
   const past = view.state === "open" && view.payday < view.today;

@@ -6,7 +6,8 @@ import type { RefObject } from "react";
 import { elementsOnPage } from "../../countries/elements.tsx";
 import { onPage } from "../../countries/onPage.ts";
 import { Button } from "../../parts/Button.tsx";
-import { api, problemOf } from "../../state/api.ts";
+import { problemOf } from "../../state/api.ts";
+import { runApi } from "../../state/runApi.ts";
 import { loaded, said } from "../../state/runSlice.ts";
 import { useAppDispatch } from "../../state/store.ts";
 import { RunMenu } from "./RunMenu.tsx";
@@ -115,7 +116,7 @@ export function RunTools({
 
 function LeftOut({ view }: { view: RunView }) {
   const dispatch = useAppDispatch();
-  const [add] = api.useAddPeopleMutation();
+  const [add] = runApi.useAddPeopleMutation();
   return (
     <Popover>
       <PopoverButton className="text-amber underline">{view.leftOut.length} left out</PopoverButton>

@@ -11,7 +11,7 @@ import { TextField } from "../../parts/Fields.tsx";
 import { counted, dollars, weekdayDate } from "../../parts/format.ts";
 import { outboxLook, StateShape } from "../../parts/outboxLook.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api } from "../../state/api.ts";
+import { runApi } from "../../state/runApi.ts";
 import { sendApi } from "../../state/sendApi.ts";
 import { AllSlips } from "./AllSlips.tsx";
 import { ByHand } from "./ByHand.tsx";
@@ -206,7 +206,7 @@ function FurtherFile({ pays }: { pays: NonNullable<OutboxRow["pays"]> }) {
 }
 
 function TakeBack({ runId }: { runId: number }) {
-  const [takeBack, { error, isLoading }] = api.useTakeBackMutation();
+  const [takeBack, { error, isLoading }] = runApi.useTakeBackMutation();
   const [reason, setReason] = useState("");
   const [open, setOpen] = useState(false);
   const navigate = useNavigate();

@@ -18,7 +18,7 @@ import {
 } from "../../parts/format.ts";
 import { JobBar } from "../../parts/JobBar.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api } from "../../state/api.ts";
+import { runApi } from "../../state/runApi.ts";
 import { selected } from "../../state/runSlice.ts";
 import { useAppDispatch, useAppSelector } from "../../state/store.ts";
 import { AllSlips } from "./AllSlips.tsx";
@@ -29,12 +29,12 @@ export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () =
   const unsaved = useAppSelector((state) => state.run.unsaved.length > 0);
   const badCells = useAppSelector((state) => state.run.bad);
   const bad = Object.values(badCells);
-  const { data: plan, error: planError } = api.usePlanQuery(view.id, {
+  const { data: plan, error: planError } = runApi.usePlanQuery(view.id, {
     refetchOnMountOrArgChange: true,
     skip: unsaved || view.state !== "open",
   });
-  const [signOff, { error, isLoading }] = api.useSignOffMutation();
-  const [sayFinal] = api.useFinalReturnMutation();
+  const [signOff, { error, isLoading }] = runApi.useSignOffMutation();
+  const [sayFinal] = runApi.useFinalReturnMutation();
   const [declared, setDeclared] = useState(false);
   const [final, setFinal] = useState<number[]>([]);
   const dispatch = useAppDispatch();

@@ -6,8 +6,8 @@ import { Button } from "../../parts/Button.tsx";
 import { counted, moneyOrDash } from "../../parts/format.ts";
 import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api } from "../../state/api.ts";
 import { usePutInHand } from "../../state/business.ts";
+import { runApi } from "../../state/runApi.ts";
 import { sendApi } from "../../state/sendApi.ts";
 
 const isAmount = (text: string): boolean => /^-?\d+\.\d\d$/.test(text);
@@ -16,7 +16,7 @@ const shown = (text: string): string => (isAmount(text) ? moneyOrDash(text) : te
 export function ToldReport() {
   const { run, document } = useParams();
   const { data, error } = sendApi.useReportQuery(Number(document));
-  const { data: view } = api.useRunQuery(Number(run));
+  const { data: view } = runApi.useRunQuery(Number(run));
   const [opened, setOpened] = useState<ReadonlySet<number>>(new Set());
   usePutInHand(view?.businessId);
   if (error)

@@ -4,8 +4,8 @@ import type { Working } from "@zesty/core/working/figure";
 import { useEffect, useState } from "react";
 import { Button } from "../../parts/Button.tsx";
 import { WorkingView } from "../../parts/WorkingView.tsx";
-import { api } from "../../state/api.ts";
 import { askWhy } from "../../state/core.ts";
+import { runApi } from "../../state/runApi.ts";
 import { lineSources } from "./lineSources.ts";
 
 export function WhyPanel({
@@ -20,7 +20,7 @@ export function WhyPanel({
   onBack: () => void;
 }) {
   const open = row.context !== null;
-  const kept = api.useKeptWorkingQuery({ run: view.id, payId: row.payId, figure }, { skip: open });
+  const kept = runApi.useKeptWorkingQuery({ run: view.id, payId: row.payId, figure }, { skip: open });
   const [asked, setAsked] = useState<Working | null | undefined>(undefined);
   useEffect(() => {
     if (!row.context) return;

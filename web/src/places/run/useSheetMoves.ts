@@ -3,7 +3,8 @@ import type { RunRow, RunView } from "@zesty/contract/runs";
 import type { RefObject } from "react";
 import type { DataGridHandle } from "react-data-grid";
 import { useNavigate } from "react-router";
-import { api, problemOf } from "../../state/api.ts";
+import { problemOf } from "../../state/api.ts";
+import { runApi } from "../../state/runApi.ts";
 import { said, saved, selected, ticked } from "../../state/runSlice.ts";
 import { untilSaved } from "../../state/saving.ts";
 import { store, useAppDispatch } from "../../state/store.ts";
@@ -60,7 +61,7 @@ export function useSheetMoves({ view, rows, shown, row, gridRef }: Sheet) {
   const tick = async (payId: number, key: string, on: boolean) => {
     await untilSaved();
     dispatch(ticked({ payId, key, on }));
-    const answer = await dispatch(api.endpoints.setTick.initiate({ run: view.id, payId, key, on }));
+    const answer = await dispatch(runApi.endpoints.setTick.initiate({ run: view.id, payId, key, on }));
     if (answer.data) dispatch(saved({ runId: view.id, edit: store.getState().run.edit, saved: answer.data }));
     else {
       dispatch(ticked({ payId, key, on: !on }));

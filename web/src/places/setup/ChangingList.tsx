@@ -7,7 +7,7 @@ import { AddForm } from "../../parts/AddForm.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { showErrors, submitOf, TickField } from "../../parts/Fields.tsx";
 import { counted } from "../../parts/format.ts";
-import { api } from "../../state/api.ts";
+import { setUpApi } from "../../state/setUpApi.ts";
 
 interface Props<Entry extends Listed, Values extends { retired: boolean }> {
   setUp: BusinessView;
@@ -63,7 +63,7 @@ function ChangeForm<Entry extends Listed, Values extends { retired: boolean }>({
   entry,
   onDone,
 }: Props<Entry, Values> & { entry: Entry; onDone: () => void }) {
-  const [change] = api.useChangeInSetUpMutation();
+  const [change] = setUpApi.useChangeInSetUpMutation();
   const form = useForm<Values>({ defaultValues: valuesOf(entry) as DefaultValues<Values> });
   const submit = submitOf(form, async (values) => {
     const answer = await change({ business: setUp.id, list, entry: entry.id, values });

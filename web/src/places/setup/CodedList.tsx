@@ -4,7 +4,7 @@ import { useForm } from "react-hook-form";
 import { AddForm } from "../../parts/AddForm.tsx";
 import { errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
 import { GrowingBlock } from "../../parts/GrowingBlock.tsx";
-import { api } from "../../state/api.ts";
+import { setUpApi } from "../../state/setUpApi.ts";
 import { ChangingList } from "./ChangingList.tsx";
 
 interface Props {
@@ -54,7 +54,7 @@ export function CodedList({ setUp, title, list, entries }: Props) {
 
 /** Lines from a spreadsheet or another program; a code that is here already gets the name of its line. */
 function SeveralAccounts({ setUp, onDone }: { setUp: BusinessView; onDone: () => void }) {
-  const [add] = api.useAddToSetUpMutation();
+  const [add] = setUpApi.useAddToSetUpMutation();
   const form = useForm({ defaultValues: { text: "" } });
   const { errors } = form.formState;
   const submit = submitOf(form, async (values) => {
@@ -83,7 +83,7 @@ function SeveralAccounts({ setUp, onDone }: { setUp: BusinessView; onDone: () =>
 }
 
 function NewEntry({ setUp, list, onDone }: Pick<Props, "setUp" | "list"> & { onDone: () => void }) {
-  const [add] = api.useAddToSetUpMutation();
+  const [add] = setUpApi.useAddToSetUpMutation();
   const form = useForm({ defaultValues: { code: "", name: "" } });
   const { errors } = form.formState;
   const submit = submitOf(form, async (values) => {

@@ -9,9 +9,10 @@ import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
 import { longDate } from "../../parts/format.ts";
 import { api } from "../../state/api.ts";
+import { setUpApi } from "../../state/setUpApi.ts";
 
 export function Costs({ setUp }: { setUp: BusinessView }) {
-  const { data } = api.useCostsQuery(setUp.id);
+  const { data } = setUpApi.useCostsQuery(setUp.id);
   const { data: session } = api.useSessionQuery();
   const [adding, setAdding] = useState(false);
   return (
@@ -52,7 +53,7 @@ export function Costs({ setUp }: { setUp: BusinessView }) {
 }
 
 function CostForm({ setUp, day, onDone }: { setUp: BusinessView; day: string; onDone: () => void }) {
-  const [add] = api.useAddToSetUpMutation();
+  const [add] = setUpApi.useAddToSetUpMutation();
   const form = useForm({
     defaultValues: { from: day, code: "", name: "", percent: "", of: "gross", placeId: "", expense: "", payable: "" },
   });

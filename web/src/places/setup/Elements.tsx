@@ -10,7 +10,7 @@ import { elementWords } from "../../parts/elementWords.ts";
 import { errorAt, showErrors, submitOf, TextField, TickField } from "../../parts/Fields.tsx";
 import { GrowingBlock } from "../../parts/GrowingBlock.tsx";
 import { NewElementForm } from "../../parts/NewElementForm.tsx";
-import { api } from "../../state/api.ts";
+import { setUpApi } from "../../state/setUpApi.ts";
 
 type Element = BusinessView["elements"][number];
 
@@ -78,7 +78,7 @@ const typedAs = ({ entry, unitRate }: Element) =>
 const said = (answer: boolean | null | undefined) => (answer == null ? "usual" : answer ? "yes" : "no");
 
 function ChangeForm({ setUp, element, onDone }: { setUp: BusinessView; element: Element; onDone: () => void }) {
-  const [change] = api.useChangeElementMutation();
+  const [change] = setUpApi.useChangeElementMutation();
   const form = useForm({
     defaultValues: {
       name: element.name,

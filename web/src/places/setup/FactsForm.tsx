@@ -2,12 +2,12 @@ import type { BusinessView } from "@zesty/contract/business";
 import { useForm } from "react-hook-form";
 import { Button } from "../../parts/Button.tsx";
 import { showErrors, submitOf } from "../../parts/Fields.tsx";
-import { api } from "../../state/api.ts";
+import { setUpApi } from "../../state/setUpApi.ts";
 import { type BusinessFields, BusinessFieldset, businessValues } from "./businessFields.tsx";
 
 /** Changes a business's facts; an account left blank stays as it is on record. */
 export function FactsForm({ setUp, onDone }: { setUp: BusinessView; onDone: () => void }) {
-  const [save] = api.useSaveBusinessMutation();
+  const [save] = setUpApi.useSaveBusinessMutation();
   const { facts } = setUp;
   const { bank } = facts;
   const form = useForm<BusinessFields>({

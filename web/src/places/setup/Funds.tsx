@@ -6,7 +6,7 @@ import { AddForm } from "../../parts/AddForm.tsx";
 import { ChoiceField, errorAt, showErrors, submitOf, TextField, TickField } from "../../parts/Fields.tsx";
 import { abnGrouped } from "../../parts/format.ts";
 import { GrowingBlock } from "../../parts/GrowingBlock.tsx";
-import { api } from "../../state/api.ts";
+import { setUpApi } from "../../state/setUpApi.ts";
 import { ChangingList } from "./ChangingList.tsx";
 
 export function Funds({ setUp }: { setUp: BusinessView }) {
@@ -35,7 +35,7 @@ export function Funds({ setUp }: { setUp: BusinessView }) {
 }
 
 function NewFund({ setUp, onDone }: { setUp: BusinessView; onDone: () => void }) {
-  const [create] = api.useNewFundMutation();
+  const [create] = setUpApi.useNewFundMutation();
   const form = useForm<FundFacts>({ defaultValues: none });
   const { errors } = form.formState;
   const submit = submitOf(form, async (fund) => {

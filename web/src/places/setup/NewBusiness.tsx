@@ -13,6 +13,7 @@ import { Page } from "../../parts/Page.tsx";
 import { PlayOffer } from "../../parts/PlayOffer.tsx";
 import { api } from "../../state/api.ts";
 import { useTakeBusiness } from "../../state/business.ts";
+import { setUpApi } from "../../state/setUpApi.ts";
 import { type BusinessFields, BusinessFieldset, businessValues } from "./businessFields.tsx";
 import { BusinessFieldsetNz, type BusinessFieldsNz, businessValuesNz } from "./nz/businessFields.tsx";
 import { TakeIn } from "./TakeIn.tsx";
@@ -53,7 +54,7 @@ export function NewBusinessPage() {
 function NewZealander() {
   const navigate = useNavigate();
   const take = useTakeBusiness();
-  const [create] = api.useNewBusinessMutation();
+  const [create] = setUpApi.useNewBusinessMutation();
   const form = useForm<BusinessFieldsNz & CycleFields>({
     defaultValues: {
       name: "",
@@ -103,7 +104,7 @@ const cycleValues = ({ cycle, paydayOffset, ...rest }: CycleFields["cycle"]) => 
 function NewAustralian() {
   const navigate = useNavigate();
   const take = useTakeBusiness();
-  const [create] = api.useNewBusinessMutation();
+  const [create] = setUpApi.useNewBusinessMutation();
   const form = useForm<BusinessFields & CycleFields>({
     defaultValues: {
       name: "",

@@ -4,10 +4,10 @@ import { cycles } from "@zesty/core/calendar/payPeriods";
 import { useForm } from "react-hook-form";
 import { AddForm } from "../../parts/AddForm.tsx";
 import { ChoiceField, errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
-import { api } from "../../state/api.ts";
+import { setUpApi } from "../../state/setUpApi.ts";
 
 export function NewCycle({ setUp, onDone }: { setUp: BusinessView; onDone: () => void }) {
-  const [add] = api.useAddToSetUpMutation();
+  const [add] = setUpApi.useAddToSetUpMutation();
   const form = useForm({ defaultValues: { name: "", cycle: "monthly", firstPeriodStart: "", paydayOffset: "0" } });
   const { errors } = form.formState;
   const submit = submitOf(form, async (typed) => {

@@ -5,7 +5,7 @@ import { useForm } from "react-hook-form";
 import { AddForm } from "../../parts/AddForm.tsx";
 import { ChoiceField, errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
 import { GrowingBlock } from "../../parts/GrowingBlock.tsx";
-import { api } from "../../state/api.ts";
+import { setUpApi } from "../../state/setUpApi.ts";
 import { ChangingList } from "./ChangingList.tsx";
 
 const kinds: Record<OwnField["kind"], string> = {
@@ -65,7 +65,7 @@ export function OwnFields({ setUp }: { setUp: BusinessView }) {
 }
 
 function NewField({ setUp, onDone }: { setUp: BusinessView; onDone: () => void }) {
-  const [add] = api.useAddToSetUpMutation();
+  const [add] = setUpApi.useAddToSetUpMutation();
   const form = useForm({ defaultValues: { name: "", kind: "text" as OwnField["kind"], choices: "" } });
   const { errors } = form.formState;
   const submit = submitOf(form, async ({ name, kind, choices }) => {

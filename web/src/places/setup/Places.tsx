@@ -10,6 +10,7 @@ import { AreaField, ChoiceField, errorAt, showErrors, submitOf, TextField } from
 import { counted, shortDate } from "../../parts/format.ts";
 import { GrowingBlock } from "../../parts/GrowingBlock.tsx";
 import { api } from "../../state/api.ts";
+import { setUpApi } from "../../state/setUpApi.ts";
 import { ChangingList } from "./ChangingList.tsx";
 
 const regionWord = (setUp: BusinessView) => onPage[setUp.country].region;
@@ -115,7 +116,7 @@ export function Places({ setUp }: { setUp: BusinessView }) {
 }
 
 function NewPlace({ setUp, onDone }: { setUp: BusinessView; onDone: () => void }) {
-  const [add] = api.useAddToSetUpMutation();
+  const [add] = setUpApi.useAddToSetUpMutation();
   const form = useForm<PlaceValues>({
     defaultValues: { name: "", state: setUp.places[0]?.state ?? "", district: "", days: "" },
   });

@@ -14,6 +14,7 @@ import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
 import { lodgingApi } from "../../state/lodgingApi.ts";
+import { setUpApi } from "../../state/setUpApi.ts";
 import { bankFileWords, eyesWords, withholderWords } from "./businessFields.tsx";
 import { CodedList } from "./CodedList.tsx";
 import { Costs } from "./Costs.tsx";
@@ -38,14 +39,14 @@ const leadPages = [
 
 export function SetUp() {
   const business = useBusiness();
-  const { data: setUp, error } = api.useBusinessQuery(business.id, { refetchOnMountOrArgChange: true });
+  const { data: setUp, error } = setUpApi.useBusinessQuery(business.id, { refetchOnMountOrArgChange: true });
   const { data: session } = api.useSessionQuery();
   const { hash } = useLocation();
   // Shown when all of it is there: a part that comes later would push away what somebody is about to press.
   const parts = [
-    api.useFirstStepsQuery(business.id, { refetchOnMountOrArgChange: true }),
+    setUpApi.useFirstStepsQuery(business.id, { refetchOnMountOrArgChange: true }),
     lodgingApi.useLodgingQuery(business.id),
-    api.useCostsQuery(business.id),
+    setUpApi.useCostsQuery(business.id),
   ];
   const isThere = Boolean(setUp) && !parts.some((part) => part.isLoading);
   useEffect(() => {

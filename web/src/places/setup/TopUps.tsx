@@ -11,11 +11,13 @@ import { longDate, money } from "../../parts/format.ts";
 import { GrowingBlock } from "../../parts/GrowingBlock.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
+import { peopleApi } from "../../state/peopleApi.ts";
+import { setUpApi } from "../../state/setUpApi.ts";
 
 type TopUp = CostsView["topUps"][number];
 
 export function TopUps({ setUp }: { setUp: BusinessView }) {
-  const { data } = api.useCostsQuery(setUp.id);
+  const { data } = setUpApi.useCostsQuery(setUp.id);
   return (
     <GrowingBlock
       title="Top-up to a guaranteed amount"
@@ -36,7 +38,7 @@ export function TopUps({ setUp }: { setUp: BusinessView }) {
 }
 
 function SchemeForm({ setUp, onDone }: { setUp: BusinessView; onDone: () => void }) {
-  const [add] = api.useAddToSetUpMutation();
+  const [add] = setUpApi.useAddToSetUpMutation();
   const { data: session } = api.useSessionQuery();
   const form = useForm({
     defaultValues: { name: "", code: "", amount: "", cycle: "fortnightly", from: session?.day ?? "", to: "" },
@@ -92,8 +94,8 @@ function Scheme({ scheme, setUp }: { scheme: TopUp; setUp: BusinessView }) {
 }
 
 function Enrolment({ scheme, setUp, onDone }: { scheme: TopUp; setUp: BusinessView; onDone: () => void }) {
-  const { data: people } = api.usePeopleQuery(setUp.id);
-  const [enrol, { error }] = api.useAddToSetUpMutation();
+  const { data: people } = peopleApi.usePeopleQuery(setUp.id);
+  const [enrol, { error }] = setUpApi.useAddToSetUpMutation();
   const [chosen, setChosen] = useState(() => new Set(scheme.people.map((each) => each.personId)));
   const [from, setFrom] = useState(setUp.cycles[0]?.next.start ?? scheme.from);
   return (

@@ -12,7 +12,7 @@ import type { Brought } from "../../parts/sheets/broughtFile.ts";
 import { Meanings } from "../../parts/sheets/Meanings.tsx";
 import { OtherSheets } from "../../parts/sheets/OtherSheets.tsx";
 import { asksForYes, isStopped, SheetMarks } from "../../parts/sheets/SheetMarks.tsx";
-import { api } from "../../state/api.ts";
+import { peopleApi } from "../../state/peopleApi.ts";
 import { timeApi } from "../../state/timeApi.ts";
 
 const columnWords: Record<ShiftColumn, string> = {
@@ -45,7 +45,7 @@ interface Props {
 
 export function ShiftsPanel({ view, onPutIn, onBack }: Props) {
   const [read, { data: preview, error, isLoading, reset }] = timeApi.useShiftSheetMutation();
-  const { data: everybody = [] } = api.usePeopleQuery(view.businessId);
+  const { data: everybody = [] } = peopleApi.usePeopleQuery(view.businessId);
   const besideRef = useRef<HTMLElement>(null);
   const [file, setFile] = useState<Brought | null>(null);
   const [seen, setSeen] = useState<ReadonlySet<number>>(new Set());

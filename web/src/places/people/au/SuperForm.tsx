@@ -1,3 +1,5 @@
+import type { BusinessView } from "@zesty/contract/business";
+import type { ReactNode } from "react";
 import { type UseFormReturn, useFieldArray, useForm } from "react-hook-form";
 import { Button } from "../../../parts/Button.tsx";
 import { ChoiceField, errorAt, TextField, TickField } from "../../../parts/Fields.tsx";
@@ -6,13 +8,15 @@ import { type FormProps, Frame, From, useSection } from "../forms/section.tsx";
 import { FundSteps } from "./FundSteps.tsx";
 import { howWords } from "./howFund.ts";
 
-export function SuperForm({ person, setUp, day, onDone }: FormProps) {
+const defaultFund = (setUp: BusinessView) => setUp.funds.find((fund) => fund.isDefault && !fund.retired);
+
+/** The choice that stands on the day, as the fields show it. */
+function useChoice(person: FormProps["person"], setUp: BusinessView, day: string) {
   const chosen = person.super;
-  const usual = setUp.funds.find((fund) => fund.isDefault && !fund.retired);
-  const form = useForm({
+  return useForm({
     defaultValues: {
       from: day,
-      fundId: String(chosen.fundId ?? usual?.id ?? ""),
+      fundId: String(chosen.fundId ?? defaultFund(setUp)?.id ?? ""),
       memberNumber: chosen.memberNumber ?? "",
       guarantee: chosen.guarantee,
       anyAge: chosen.anyAge ?? false,
@@ -22,7 +26,21 @@ export function SuperForm({ person, setUp, day, onDone }: FormProps) {
       shares: (chosen.shares ?? []).map((share) => ({ ...share, fundId: String(share.fundId) })),
     },
   });
-  const shares = useFieldArray({ control: form.control, name: "shares" });
+}
+type Form = ReturnType<typeof useChoice>;
+
+function fundsFor(person: FormProps["person"], setUp: BusinessView): ReactNode[] {
+  return setUp.funds.filter(isOffered(person.super.fundId)).map((fund) => (
+    <option key={fund.id} value={fund.id}>
+      {fund.name}
+    </option>
+  ));
+}
+
+export function SuperForm({ person, setUp, day, onDone }: FormProps) {
+  const chosen = person.super;
+  const usual = defaultFund(setUp);
+  const form = useChoice(person, setUp, day);
   const submit = useSection(person, "super", form, onDone, (values) => ({
     ...values,
     fundId: values.fundId ? Number(values.fundId) : null,
@@ -33,11 +51,7 @@ export function SuperForm({ person, setUp, day, onDone }: FormProps) {
   }));
   const { errors } = form.formState;
   const [how, fundId] = form.watch(["how", "fundId"]);
-  const funds = setUp.funds.filter(isOffered(person.super.fundId)).map((fund) => (
-    <option key={fund.id} value={fund.id}>
-      {fund.name}
-    </option>
-  ));
+  const funds = fundsFor(person, setUp);
   return (
     <Frame submit={submit} form={form} onDone={onDone}>
       <From form={form as unknown as UseFormReturn<{ from: string }>} />
@@ -87,6 +101,17 @@ export function SuperForm({ person, setUp, day, onDone }: FormProps) {
           {...form.register("anyAge")}
         />
       </div>
+      <Shares form={form} setUp={setUp} funds={funds} />
+    </Frame>
+  );
+}
+
+/** Shares of the super that go to other funds. */
+function Shares({ form, setUp, funds }: { form: Form; setUp: BusinessView; funds: ReactNode[] }) {
+  const { errors } = form.formState;
+  const shares = useFieldArray({ control: form.control, name: "shares" });
+  return (
+    <>
       {shares.fields.map((share, at) => (
         <fieldset key={share.id} className="col-span-2 grid grid-cols-[1fr_1fr_100px_auto] items-end gap-3">
           <legend className="sr-only">Share {at + 1}</legend>
@@ -119,6 +144,6 @@ export function SuperForm({ person, setUp, day, onDone }: FormProps) {
           Send a share to another fund
         </Button>
       )}
-    </Frame>
+    </>
   );
 }

@@ -3,9 +3,10 @@ import { type UseFormReturn, useForm } from "react-hook-form";
 import { ChoiceField, errorAt, TextField, TickField } from "../../../parts/Fields.tsx";
 import { type FormProps, Frame, From, useSection } from "../forms/section.tsx";
 
-export function TaxForm({ person, day, onDone }: FormProps) {
-  const { fileNumberShown, from: _from, ...tax } = person.tax;
-  const form = useForm({
+/** The declaration that stands on the day, as the fields show it. */
+function useDeclaration(person: FormProps["person"], day: string) {
+  const { fileNumberShown: _shown, from: _from, ...tax } = person.tax;
+  return useForm({
     defaultValues: {
       ...tax,
       from: day,
@@ -20,11 +21,15 @@ export function TaxForm({ person, day, onDone }: FormProps) {
       variationPercent: tax.variationPercent ?? "",
     },
   });
+}
+type Form = ReturnType<typeof useDeclaration>;
+
+export function TaxForm({ person, day, onDone }: FormProps) {
+  const { fileNumberShown } = person.tax;
+  const form = useDeclaration(person, day);
   const submit = useSection(person, "tax", form, onDone);
   const { errors } = form.formState;
   const status = form.watch("numberStatus");
-  const holiday = form.watch("residency") === "working-holiday";
-  const income = form.watch("income");
   return (
     <Frame submit={submit} form={form} onDone={onDone}>
       <From form={form as unknown as UseFormReturn<{ from: string }>} />
@@ -49,6 +54,53 @@ export function TaxForm({ person, day, onDone }: FormProps) {
           {...form.register("pendingSince")}
         />
       )}
+      <Residency form={form} />
+      <ChoiceField label="Medicare levy" {...form.register("medicare")}>
+        <option value="levy">full levy</option>
+        <option value="half-exempt">half exempt</option>
+        <option value="exempt">fully exempt</option>
+      </ChoiceField>
+      <TextField
+        label="Dependants for the levy reduction"
+        hint="Empty: none claimed; 0: a spouse only"
+        error={errorAt(errors, "medicareDependants")}
+        {...form.register("medicareDependants")}
+      />
+      <TextField
+        label="Tax offsets a year"
+        error={errorAt(errors, "offsetsPerYear")}
+        {...form.register("offsetsPerYear")}
+      />
+      <TextField
+        label="More to withhold each pay"
+        error={errorAt(errors, "extraPerPay")}
+        {...form.register("extraPerPay")}
+      />
+      <TextField
+        label="Varied to, per cent"
+        hint="A downward variation of the tax office; empty: none"
+        error={errorAt(errors, "variationPercent")}
+        {...form.register("variationPercent")}
+      />
+      <div>
+        <TickField
+          label="Tax-free threshold claimed here"
+          hint="Once a person, at the job that pays more"
+          {...form.register("taxFreeThreshold")}
+        />
+        <TickField label="Study and training support loan" {...form.register("studyLoan")} />
+      </div>
+    </Frame>
+  );
+}
+
+/** Where somebody lives for tax, and what that makes of the income. */
+function Residency({ form }: { form: Form }) {
+  const { errors } = form.formState;
+  const [residency, income] = form.watch(["residency", "income"]);
+  const holiday = residency === "working-holiday";
+  return (
+    <>
       <ChoiceField label="Residency" {...form.register("residency")}>
         <option value="resident">resident</option>
         <option value="foreign">foreign resident</option>
@@ -87,41 +139,6 @@ export function TaxForm({ person, day, onDone }: FormProps) {
           {...form.register("homeCountry")}
         />
       )}
-      <ChoiceField label="Medicare levy" {...form.register("medicare")}>
-        <option value="levy">full levy</option>
-        <option value="half-exempt">half exempt</option>
-        <option value="exempt">fully exempt</option>
-      </ChoiceField>
-      <TextField
-        label="Dependants for the levy reduction"
-        hint="Empty: none claimed; 0: a spouse only"
-        error={errorAt(errors, "medicareDependants")}
-        {...form.register("medicareDependants")}
-      />
-      <TextField
-        label="Tax offsets a year"
-        error={errorAt(errors, "offsetsPerYear")}
-        {...form.register("offsetsPerYear")}
-      />
-      <TextField
-        label="More to withhold each pay"
-        error={errorAt(errors, "extraPerPay")}
-        {...form.register("extraPerPay")}
-      />
-      <TextField
-        label="Varied to, per cent"
-        hint="A downward variation of the tax office; empty: none"
-        error={errorAt(errors, "variationPercent")}
-        {...form.register("variationPercent")}
-      />
-      <div>
-        <TickField
-          label="Tax-free threshold claimed here"
-          hint="Once a person, at the job that pays more"
-          {...form.register("taxFreeThreshold")}
-        />
-        <TickField label="Study and training support loan" {...form.register("studyLoan")} />
-      </div>
-    </Frame>
+    </>
   );
 }

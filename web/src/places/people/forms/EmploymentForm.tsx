@@ -1,70 +1,65 @@
+import type { BusinessView } from "@zesty/contract/business";
 import { bases } from "@zesty/core/pay/input";
 import { type UseFormReturn, useFieldArray, useForm } from "react-hook-form";
 import { onPage } from "../../../countries/onPage.ts";
 import { Button } from "../../../parts/Button.tsx";
 import { ChoiceField, errorAt, TextField } from "../../../parts/Fields.tsx";
 import { isOffered } from "../../../parts/offered.ts";
-import { api } from "../../../state/api.ts";
+import { setUpApi } from "../../../state/setUpApi.ts";
 import { BackPayOffer, useWayToRun } from "./BackPayOffer.tsx";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
 
-/** Bases that only Australian law knows. */
 const weekdays = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
+
+/** What stands on the day, as the fields show it. */
+const heldOn = ({ employment }: FormProps["person"], day: string) => ({
+  ...employment,
+  from: day,
+  classification: employment.classification ?? "",
+  // A salary gives the rate.
+  hourlyRate: employment.salary ? "" : (employment.hourlyRate ?? ""),
+  salary: employment.salary ?? "",
+  minimumRate: employment.minimumRate ?? "",
+  placeId: String(employment.placeId ?? ""),
+  costCentreId: String(employment.costCentreId ?? ""),
+  cycleId: String(employment.cycleId),
+  workPattern: (employment.workPattern ?? ["", "", "", "", "", "", ""]).map((value) => ({ value })),
+  costSplit: (employment.costSplit ?? []).map((part) => ({ ...part, costCentreId: String(part.costCentreId) })),
+  wagesAccount: employment.wagesAccount ?? "",
+  ownCosts: Object.fromEntries((employment.ownCosts ?? []).map(({ code, percent }) => [code, percent])),
+});
+type Values = ReturnType<typeof heldOn>;
+type Form = UseFormReturn<Values>;
+
+/** As it is saved. */
+function shape(values: Values) {
+  const pattern = values.workPattern.map(({ value }) => value.trim());
+  return {
+    ...values,
+    cycleId: Number(values.cycleId),
+    placeId: values.placeId ? Number(values.placeId) : null,
+    costCentreId: values.costCentreId ? Number(values.costCentreId) : null,
+    workPattern: pattern.every((value) => value === "") ? null : pattern.map((value) => value || "0"),
+    costSplit:
+      values.costSplit.length === 0
+        ? null
+        : values.costSplit.map((part) => ({ ...part, costCentreId: Number(part.costCentreId) })),
+    ownCosts: Object.entries(values.ownCosts).flatMap(([code, percent]) =>
+      percent.trim() === "" ? [] : [{ code, percent }],
+    ),
+  };
+}
 
 export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
   const { employment } = person;
   const setPaidWith = useWayToRun();
-  const held = {
-    ...employment,
-    from: day,
-    classification: employment.classification ?? "",
-    // A salary gives the rate.
-    hourlyRate: employment.salary ? "" : (employment.hourlyRate ?? ""),
-    salary: employment.salary ?? "",
-    minimumRate: employment.minimumRate ?? "",
-    placeId: String(employment.placeId ?? ""),
-    costCentreId: String(employment.costCentreId ?? ""),
-    cycleId: String(employment.cycleId),
-    workPattern: (employment.workPattern ?? ["", "", "", "", "", "", ""]).map((value) => ({ value })),
-    costSplit: (employment.costSplit ?? []).map((part) => ({ ...part, costCentreId: String(part.costCentreId) })),
-    wagesAccount: employment.wagesAccount ?? "",
-    ownCosts: Object.fromEntries((employment.ownCosts ?? []).map(({ code, percent }) => [code, percent])),
-  };
-  const form = useForm({ defaultValues: held });
-  const split = useFieldArray({ control: form.control, name: "costSplit" });
-  const shape = (values: typeof held) => {
-    const pattern = values.workPattern.map(({ value }) => value.trim());
-    return {
-      ...values,
-      cycleId: Number(values.cycleId),
-      placeId: values.placeId ? Number(values.placeId) : null,
-      costCentreId: values.costCentreId ? Number(values.costCentreId) : null,
-      workPattern: pattern.every((value) => value === "") ? null : pattern.map((value) => value || "0"),
-      costSplit:
-        values.costSplit.length === 0
-          ? null
-          : values.costSplit.map((part) => ({ ...part, costCentreId: Number(part.costCentreId) })),
-      ownCosts: Object.entries(values.ownCosts).flatMap(([code, percent]) =>
-        percent.trim() === "" ? [] : [{ code, percent }],
-      ),
-    };
-  };
+  const form = useForm({ defaultValues: heldOn(person, day) });
   const submit = useSection(person, "employment", form, onDone, shape);
-  const { data: setAside } = api.useCostsQuery(setUp.id);
-  // Of each cost the newest row that holds on the day.
-  const costs = [
-    ...new Map((setAside?.costs ?? []).filter((each) => each.from <= day).map((each) => [each.code, each])).values(),
-  ];
   const values = form.watch();
   const moved =
     values.hourlyRate !== form.formState.defaultValues?.hourlyRate ||
     values.salary !== form.formState.defaultValues?.salary;
   const { errors } = form.formState;
-  const centres = setUp.costCentres.filter(isOffered(person.employment.costCentreId)).map((centre) => (
-    <option key={centre.id} value={centre.id}>
-      {centre.name}
-    </option>
-  ));
   return (
     <Frame submit={submit} form={form} onDone={onDone}>
       <From form={form as unknown as UseFormReturn<{ from: string }>} hint="Work from this day on is paid by it" />
@@ -106,19 +101,7 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
         {...form.register("minimumRate")}
       />
       <TextField label="Hours a week" error={errorAt(errors, "weeklyHours")} {...form.register("weeklyHours")} />
-      <fieldset className="col-span-2">
-        <legend className="text-[14px] text-quiet">Hours of each weekday (empty: five even days)</legend>
-        <div className="grid grid-cols-7 gap-2">
-          {weekdays.map((name, at) => (
-            <TextField
-              key={name}
-              label={name}
-              error={errorAt(errors, `workPattern.${at}`)}
-              {...form.register(`workPattern.${at}.value`)}
-            />
-          ))}
-        </div>
-      </fieldset>
+      <HoursOfWeekdays form={form} />
       <ChoiceField label="Place of work" {...form.register("placeId")}>
         <option value="">none</option>
         {setUp.places.filter(isOffered(person.employment.placeId)).map((place) => (
@@ -127,6 +110,72 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
           </option>
         ))}
       </ChoiceField>
+      <CostCentres form={form} setUp={setUp} held={employment.costCentreId} />
+      <ChoiceField
+        label="Wages go to account"
+        error={errorAt(errors, "wagesAccount")}
+        {...form.register("wagesAccount")}
+      >
+        <option value="">the business's wages account</option>
+        {setUp.accounts
+          .filter((account) => !account.retired || account.code === employment.wagesAccount)
+          .map((account) => (
+            <option key={account.code} value={account.code}>
+              {account.code} {account.name}
+            </option>
+          ))}
+      </ChoiceField>
+      <OwnCosts form={form} businessId={setUp.id} day={day} />
+      <BackPayOffer
+        personId={person.id}
+        section="employment"
+        terms={moved && (values.hourlyRate || values.salary) && person.pays.length > 0 ? shape(values) : null}
+        onDone={(runId) => {
+          form.reset(values);
+          setPaidWith(runId);
+        }}
+      />
+    </Frame>
+  );
+}
+
+function HoursOfWeekdays({ form }: { form: Form }) {
+  const { errors } = form.formState;
+  return (
+    <fieldset className="col-span-2">
+      <legend className="text-[14px] text-quiet">Hours of each weekday (empty: five even days)</legend>
+      <div className="grid grid-cols-7 gap-2">
+        {weekdays.map((name, at) => (
+          <TextField
+            key={name}
+            label={name}
+            error={errorAt(errors, `workPattern.${at}`)}
+            {...form.register(`workPattern.${at}.value`)}
+          />
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+interface CentresProps {
+  form: Form;
+  setUp: BusinessView;
+  /** where the person's costs go now, offered although it is retired */
+  held: number | null;
+}
+
+/** Where costs go: to one cost centre, or over several by per cent. */
+function CostCentres({ form, setUp, held }: CentresProps) {
+  const { errors } = form.formState;
+  const split = useFieldArray({ control: form.control, name: "costSplit" });
+  const centres = setUp.costCentres.filter(isOffered(held)).map((centre) => (
+    <option key={centre.id} value={centre.id}>
+      {centre.name}
+    </option>
+  ));
+  return (
+    <>
       <ChoiceField label="Cost centre" {...form.register("costCentreId")}>
         <option value="">none</option>
         {centres}
@@ -154,20 +203,20 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
           Split over cost centres by per cent
         </Button>
       )}
-      <ChoiceField
-        label="Wages go to account"
-        error={errorAt(errors, "wagesAccount")}
-        {...form.register("wagesAccount")}
-      >
-        <option value="">the business's wages account</option>
-        {setUp.accounts
-          .filter((account) => !account.retired || account.code === employment.wagesAccount)
-          .map((account) => (
-            <option key={account.code} value={account.code}>
-              {account.code} {account.name}
-            </option>
-          ))}
-      </ChoiceField>
+    </>
+  );
+}
+
+/** Costs set aside at a per cent of the person's own. */
+function OwnCosts({ form, businessId, day }: { form: Form; businessId: number; day: string }) {
+  const { errors } = form.formState;
+  const { data: setAside } = setUpApi.useCostsQuery(businessId);
+  // Of each cost the newest row that holds on the day.
+  const costs = [
+    ...new Map((setAside?.costs ?? []).filter((each) => each.from <= day).map((each) => [each.code, each])).values(),
+  ];
+  return (
+    <>
       {costs.map((cost) => (
         <TextField
           key={cost.code}
@@ -178,15 +227,6 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
         />
       ))}
       {errorAt(errors, "ownCosts") && <p className="col-span-2 text-plum">{errorAt(errors, "ownCosts")}</p>}
-      <BackPayOffer
-        personId={person.id}
-        section="employment"
-        terms={moved && (values.hourlyRate || values.salary) && person.pays.length > 0 ? shape(values) : null}
-        onDone={(runId) => {
-          form.reset(values);
-          setPaidWith(runId);
-        }}
-      />
-    </Frame>
+    </>
   );
 }

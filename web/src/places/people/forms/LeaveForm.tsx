@@ -51,6 +51,12 @@ export function LeaveForm({ person, day, onDone }: FormProps) {
   };
   const kept = person.leave.balances.some((each) => each.kind === "long-service" && Number(each.hours) !== 0);
   const byDates = kept || !person.longService?.hours ? null : person.longService;
+  const takeOver = (found: NonNullable<typeof byDates>) => {
+    form.setValue("from", day);
+    form.setValue("openingKind", "long-service");
+    form.setValue("opening", found.hours ?? "", { shouldDirty: true });
+    if (!typed.longService) form.setValue("longService", found.weeksPerYear);
+  };
   return (
     <Frame submit={submit} form={form} onDone={onDone}>
       <From form={form as unknown as UseFormReturn<{ from: string }>} />
@@ -82,24 +88,7 @@ export function LeaveForm({ person, day, onDone }: FormProps) {
         error={errorAt(errors, "countsFrom")}
         {...form.register("countsFrom")}
       />
-      {byDates && (
-        <p className="col-span-full text-[14px]">
-          By its dates long service leave comes to {byDates.weeks} weeks, {byDates.hours} h, on {longDate(day)}; what
-          was taken and absences without pay are not in it.{" "}
-          <button
-            type="button"
-            className="text-action underline"
-            onClick={() => {
-              form.setValue("from", day);
-              form.setValue("openingKind", "long-service");
-              form.setValue("opening", byDates.hours ?? "", { shouldDirty: true });
-              if (!typed.longService) form.setValue("longService", byDates.weeksPerYear);
-            }}
-          >
-            Take it over as the balance
-          </button>
-        </p>
-      )}
+      {byDates && <ByDates found={byDates} day={day} onTake={() => takeOver(byDates)} />}
       <label className="flex flex-col gap-0.5 text-[14px] text-quiet">
         Opening balance of
         <select
@@ -120,5 +109,24 @@ export function LeaveForm({ person, day, onDone }: FormProps) {
         {...form.register("opening")}
       />
     </Frame>
+  );
+}
+
+interface ByDatesProps {
+  found: NonNullable<FormProps["person"]["longService"]>;
+  day: string;
+  onTake: () => void;
+}
+
+/** What long service comes to by its dates, where no balance is kept yet. */
+function ByDates({ found, day, onTake }: ByDatesProps) {
+  return (
+    <p className="col-span-full text-[14px]">
+      By its dates long service leave comes to {found.weeks} weeks, {found.hours} h, on {longDate(day)}; what was taken
+      and absences without pay are not in it.{" "}
+      <button type="button" className="text-action underline" onClick={onTake}>
+        Take it over as the balance
+      </button>
+    </p>
   );
 }

@@ -14,14 +14,12 @@ import { timeApi } from "../../../state/timeApi.ts";
 import { BackPayOffer, useWayToRun } from "./BackPayOffer.tsx";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
 
-/** "launders" as "Launders", "schoolStudent" as "School student". */
-
-/** The form waits for the agreements: a choice that is not there yet would be saved as none. */
 /** Do hours of anybody under these rules count over more than a week? */
 const averages = ({ time, ordinary }: AgreementRules): boolean =>
   time.averageWeeks !== 1 ||
   (Array.isArray(ordinary.weeklyMax) && ordinary.weeklyMax.some((each) => (each.weeks ?? 1) > 1));
 
+/** The form waits for the agreements: a choice that is not there yet would be saved as none. */
 export function TimeForm(props: FormProps) {
   const { data: agreements } = timeApi.useAgreementsQuery(props.person.businessId);
   return agreements ? <TermsForm {...props} agreements={agreements} /> : <p className="py-2 text-quiet">Fetching…</p>;
@@ -38,8 +36,8 @@ interface FormValues {
   leads: string;
 }
 
-function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements: AgreementView[] }) {
-  const setPaidWith = useWayToRun();
+/** The fields of a person's terms, what the chosen agreement asks of them, and how it is saved. */
+function useTerms(person: FormProps["person"], day: string, agreements: readonly AgreementView[]) {
   const form = useForm<FormValues>({
     defaultValues: {
       from: day,
@@ -78,6 +76,12 @@ function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements
     flags: Object.fromEntries(flags.map((flag) => [flag, values.flags[flag] === true])),
     leads: asksLeads && values.leads !== "" ? Number(values.leads) : null,
   });
+  return { form, chosen, own, flags, asksLeads, shape };
+}
+
+function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements: AgreementView[] }) {
+  const setPaidWith = useWayToRun();
+  const { form, chosen, own, flags, asksLeads, shape } = useTerms(person, day, agreements);
   const submit = useSection(person, "time", form, onDone, shape);
   const values = form.watch();
   // Also without a change: rates of the level may have been entered after the pays were signed.
@@ -116,38 +120,11 @@ function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements
         {...form.register("classification")}
       >
         <option value="">not said</option>
-        {chosen?.rules.classifications.map(({ key, title }) => {
-          const rate = levelRate(chosen.rules, key, chosen.rates);
-          return (
-            <option key={key} value={key}>
-              {title}
-              {rate === null ? ", rate not known" : `, $${money(rate.toString())}`}
-            </option>
-          );
-        })}
+        {chosen && levels(chosen)}
       </ChoiceField>
-      {own.map((setting) =>
-        setting.type === "boolean" ? (
-          <TickField key={setting.key} label={setting.ask} {...form.register(`settings.${setting.key}`)} />
-        ) : setting.type === "choice" ? (
-          <ChoiceField key={setting.key} label={setting.ask} {...form.register(`settings.${setting.key}`)}>
-            <option value="">as the agreement has it: {choiceWords(setting, String(setting.default))}</option>
-            {setting.choices?.map((each) => (
-              <option key={each} value={each}>
-                {choiceWords(setting, each)}
-              </option>
-            ))}
-          </ChoiceField>
-        ) : (
-          <TextField
-            key={setting.key}
-            label={setting.ask}
-            hint={`Empty: ${String(setting.default)}`}
-            error={errorAt(errors, `settings.${setting.key}`)}
-            {...form.register(`settings.${setting.key}`)}
-          />
-        ),
-      )}
+      {own.map((setting) => (
+        <OwnSetting key={setting.key} setting={setting} form={form} />
+      ))}
       {chosen && averages(chosen.rules) && (
         <TextField
           label="Averaging begins on"
@@ -179,5 +156,47 @@ function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements
         }}
       />
     </Frame>
+  );
+}
+
+/** The levels of an agreement with what they pay. */
+const levels = ({ rules, rates }: AgreementView) =>
+  rules.classifications.map(({ key, title }) => {
+    const rate = levelRate(rules, key, rates);
+    return (
+      <option key={key} value={key}>
+        {title}
+        {rate === null ? ", rate not known" : `, $${money(rate.toString())}`}
+      </option>
+    );
+  });
+
+interface SettingProps {
+  setting: AgreementRules["settings"][number];
+  form: UseFormReturn<FormValues>;
+}
+
+/** What an agreement asks of one person: yes or no, one of several, or a number. */
+function OwnSetting({ setting, form }: SettingProps) {
+  const name = `settings.${setting.key}` as const;
+  if (setting.type === "boolean") return <TickField label={setting.ask} {...form.register(name)} />;
+  if (setting.type !== "choice")
+    return (
+      <TextField
+        label={setting.ask}
+        hint={`Empty: ${String(setting.default)}`}
+        error={errorAt(form.formState.errors, name)}
+        {...form.register(name)}
+      />
+    );
+  return (
+    <ChoiceField label={setting.ask} {...form.register(name)}>
+      <option value="">as the agreement has it: {choiceWords(setting, String(setting.default))}</option>
+      {setting.choices?.map((each) => (
+        <option key={each} value={each}>
+          {choiceWords(setting, each)}
+        </option>
+      ))}
+    </ChoiceField>
   );
 }

@@ -6,7 +6,7 @@ import { AskBeforeLeaving } from "../../../parts/AskBeforeLeaving.tsx";
 import { Button } from "../../../parts/Button.tsx";
 import { errorAt, showErrors, submitOf, TextField } from "../../../parts/Fields.tsx";
 import { longDate } from "../../../parts/format.ts";
-import { api } from "../../../state/api.ts";
+import { peopleApi } from "../../../state/peopleApi.ts";
 
 export interface FormProps {
   person: PersonView;
@@ -24,7 +24,7 @@ export function useSection<T extends object>(
   onDone: (note?: string) => void,
   shape: (values: T) => object = (values) => values,
 ) {
-  const [save] = api.useSavePersonMutation();
+  const [save] = peopleApi.useSavePersonMutation();
   return submitOf(form, async (values) => {
     const answer = await save({ person: person.id, section, values: shape(values) });
     if (answer.error) showErrors(form.setError, answer.error);

@@ -2,9 +2,10 @@ import { type UseFormReturn, useForm } from "react-hook-form";
 import { ChoiceField, errorAt, TextField, TickField } from "../../../parts/Fields.tsx";
 import { type FormProps, Frame, From, useSection } from "../forms/section.tsx";
 
-export function HolidaysForm({ person, day, onDone }: FormProps) {
+/** What stands on the day, as the fields show it. */
+function useHolidays(person: FormProps["person"], day: string) {
   const known = person.nz?.holidays;
-  const form = useForm({
+  return useForm({
     defaultValues: {
       from: day,
       withPay: known?.withPay ?? false,
@@ -21,6 +22,11 @@ export function HolidaysForm({ person, day, onDone }: FormProps) {
       openingOn: day,
     },
   });
+}
+type Form = ReturnType<typeof useHolidays>;
+
+export function HolidaysForm({ person, day, onDone }: FormProps) {
+  const form = useHolidays(person, day);
   const submit = useSection(person, "holidays", form, onDone, ({ openingKind, opening, openingOn, ...values }) => ({
     ...values,
     ...(opening ? { opening: [{ kind: openingKind, units: opening }], openingOn } : {}),
@@ -86,6 +92,16 @@ export function HolidaysForm({ person, day, onDone }: FormProps) {
           {...form.register("keepsAnniversary")}
         />
       </div>
+      <Opening form={form} />
+    </Frame>
+  );
+}
+
+/** A balance that stood before its pays were made here. */
+function Opening({ form }: { form: Form }) {
+  const { errors } = form.formState;
+  return (
+    <>
       <ChoiceField label="Opening balance of" {...form.register("openingKind")}>
         <option value="annual">Annual holidays, weeks</option>
         <option value="sick">Sick leave, days</option>
@@ -105,6 +121,6 @@ export function HolidaysForm({ person, day, onDone }: FormProps) {
         error={errorAt(errors, "openingOn")}
         {...form.register("openingOn")}
       />
-    </Frame>
+    </>
   );
 }

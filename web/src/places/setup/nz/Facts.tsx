@@ -5,7 +5,7 @@ import { Block } from "../../../parts/Block.tsx";
 import { Button } from "../../../parts/Button.tsx";
 import { showErrors, submitOf } from "../../../parts/Fields.tsx";
 import { irdGrouped } from "../../../parts/format.ts";
-import { api } from "../../../state/api.ts";
+import { setUpApi } from "../../../state/setUpApi.ts";
 import { eyesWords } from "../businessFields.tsx";
 import { useEditingAt } from "../useEditingAt.ts";
 import { BusinessFieldsetNz, type BusinessFieldsNz, businessValuesNz } from "./businessFields.tsx";
@@ -58,7 +58,7 @@ export function FactsNz({ setUp, facts }: { setUp: BusinessView; facts: Facts })
 }
 
 function FactsForm({ setUp, facts, onDone }: { setUp: BusinessView; facts: Facts; onDone: () => void }) {
-  const [save] = api.useSaveBusinessMutation();
+  const [save] = setUpApi.useSaveBusinessMutation();
   const { bankShown, ...known } = facts;
   const form = useForm<BusinessFieldsNz>({ defaultValues: { ...known, bankAccount: "" } });
   const submit = submitOf(form, async (values) => {
