@@ -44,13 +44,10 @@ const casualAgrees = (percent: Percent, { percent: loading, method }: AgreementR
   );
 };
 
-/** @returns everything that contradicts itself; empty for a sound agreement */
-export function contradictions(rules: AgreementRules): Contradiction[] {
-  const found: Contradiction[] = [];
-  const say = (kind: Contradiction["kind"], path: string, text: string) => found.push({ kind, path, text });
-  const settings = new Map(rules.settings.map((each) => [each.key, each]));
-  const kinds = new Set(rules.shiftKinds.map((each) => each.key));
+type Say = (kind: Contradiction["kind"], path: string, text: string) => void;
 
+/** The last of a list speaks for all that is left, and the last tier goes on for ever. */
+function endsOfLists(rules: AgreementRules, say: Say): void {
   const last = rules.penalties.at(-1);
   if (last?.if)
     say(
@@ -78,6 +75,10 @@ export function contradictions(rules: AgreementRules): Contradiction[] {
         );
     });
   });
+}
+
+/** Entries that an earlier one always speaks before. */
+function neverSpeaking(rules: AgreementRules, say: Say): void {
   for (const [name, list] of [
     ["penalties", rules.penalties],
     ["overtime", rules.overtime],
@@ -97,6 +98,12 @@ export function contradictions(rules: AgreementRules): Contradiction[] {
       always ||= Object.keys(entry.if ?? {}).length === 0;
     });
   }
+}
+
+/** What conditions name is declared, and may be so. */
+function undeclared(rules: AgreementRules, say: Say): void {
+  const settings = new Map(rules.settings.map((each) => [each.key, each]));
+  const kinds = new Set(rules.shiftKinds.map((each) => each.key));
   for (const { path, condition } of conditions(rules)) {
     if (
       path.startsWith("ordinary.weeklyMax") &&
@@ -125,10 +132,9 @@ export function contradictions(rules: AgreementRules): Contradiction[] {
     if (key !== undefined && settings.get(key)?.type !== "number")
       say("error", path, `The setting “${key}” is not declared as a number. Declare it under settings.`);
   }
-  (rules.checks ?? []).forEach((each, at) => {
-    if ((each.kind === "ask" || each.kind === "level") && typeof each.text !== "string")
-      say("error", `checks.${at}`, "What is asked has no words. Give it a text.");
-  });
+}
+
+function settingsThatDoNotFit(rules: AgreementRules, say: Say): void {
   rules.settings.forEach((each, at) => {
     const fits =
       each.type === "choice"
@@ -140,6 +146,9 @@ export function contradictions(rules: AgreementRules): Contradiction[] {
           );
     if (!fits) say("error", `settings.${at}.default`, `The default of “${each.key}” does not fit its own declaration.`);
   });
+}
+
+function namesTwice(rules: AgreementRules, say: Say): void {
   const ids = new Set<string>();
   for (const { id } of [
     ...rules.penalties,
@@ -151,6 +160,9 @@ export function contradictions(rules: AgreementRules): Contradiction[] {
     if (ids.has(id) && rules.allowances.some((each) => each.id === id))
       say("error", "allowances", `Two rules are called “${id}”. Give one another name.`);
     else ids.add(id);
+}
+
+function casualPercents(rules: AgreementRules, say: Say): void {
   const withPercent: [string, Percent][] = [
     ...rules.penalties.map((each): [string, Percent] => [each.id, each.percent]),
     ...rules.overtime.flatMap((each) => each.tiers.map((tier): [string, Percent] => [each.id, tier.percent])),
@@ -162,6 +174,9 @@ export function contradictions(rules: AgreementRules): Contradiction[] {
         id,
         `The casual per cent of “${id}” does not follow from the loading of ${rules.casualLoading.percent} %. Confirm it.`,
       );
+}
+
+function levels(rules: AgreementRules, say: Say): void {
   const ages = rules.juniors.map((each) => each.if.ageBelow ?? 0);
   if (ages.some((age, at) => at > 0 && age < (ages[at - 1] ?? 0)))
     say("error", "juniors", "The ages of juniors do not rise. Sort them from the youngest.");
@@ -174,6 +189,23 @@ export function contradictions(rules: AgreementRules): Contradiction[] {
         `“${key}” is a share of “${shareOf.classification}”, which is no level with a rate of its own.`,
       );
   });
+}
+
+/** @returns everything that contradicts itself; empty for a sound agreement */
+export function contradictions(rules: AgreementRules): Contradiction[] {
+  const found: Contradiction[] = [];
+  const say: Say = (kind, path, text) => void found.push({ kind, path, text });
+  endsOfLists(rules, say);
+  neverSpeaking(rules, say);
+  undeclared(rules, say);
+  (rules.checks ?? []).forEach((each, at) => {
+    if ((each.kind === "ask" || each.kind === "level") && typeof each.text !== "string")
+      say("error", `checks.${at}`, "What is asked has no words. Give it a text.");
+  });
+  settingsThatDoNotFit(rules, say);
+  namesTwice(rules, say);
+  casualPercents(rules, say);
+  levels(rules, say);
   if (rules.validTo !== undefined && rules.validTo < rules.validFrom)
     say("error", "validTo", "The rules end before they start.");
   return found;

@@ -57,6 +57,115 @@ function workPeriods(shifts: readonly WorkedShift[], gapFrom: number): number[] 
   return periods;
 }
 
+/** What an allowance looks at: its shifts, those of them that meet its condition, and their days. */
+interface Looked {
+  roster: Roster;
+  entry: AllowanceEntry;
+  trigger: Trigger;
+  shifts: readonly WorkedShift[];
+  meant: readonly WorkedShift[];
+  days: readonly number[];
+  overtimeOfDay: ReadonlyMap<number, number>;
+}
+
+const once = (each: WorkedShift, why: string): Part => ({ day: each.shift.day, units: 1, why });
+
+/** Dated by the week's first shift with ordinary time: who is paid for that day is paid the week's. */
+function perWeek({ roster, meant }: Looked): Part[] {
+  const weeks = new Map<number, WorkedShift>();
+  for (const each of meant) {
+    const week = weekOf(each.shift.day, roster.rules);
+    if (!weeks.has(week) && each.pieces.some((piece) => counts(piece, "ordinary"))) weeks.set(week, each);
+  }
+  return [...weeks].map(([week, each]) => once(each, `week from ${dateOfDay(week)}`));
+}
+
+function gapsInDay({ entry, trigger, shifts }: Looked): Part[] {
+  const gaps = shifts.flatMap((each, at) => {
+    const before = shifts[at - 1];
+    if (!before || before.facts.clockless || each.facts.clockless) return [];
+    if (before.shift.day !== each.shift.day || !holds(entry.if, each.facts, each.shift.start)) return [];
+    const gap = each.shift.span.from - before.shift.span.to;
+    const over = typeof trigger.over === "number" ? trigger.over : Number.NEGATIVE_INFINITY;
+    const inside = gap >= (trigger.from ?? 1) && gap <= (trigger.to ?? Number.POSITIVE_INFINITY) && gap > over;
+    return inside ? [once(each, `${gap} minutes between two shifts of ${each.facts.date}`)] : [];
+  });
+  if (trigger.gaps === undefined) return gaps;
+  return [...new Set(gaps.map((each) => each.day))].flatMap((day) => {
+    const ofDay = gaps.filter((each) => each.day === day);
+    const [first] = ofDay;
+    return first && (trigger.gaps === "any" || trigger.gaps === ofDay.length) ? [first] : [];
+  });
+}
+
+const marked =
+  (mark: "recall" | "standby") =>
+  ({ meant }: Looked): Part[] =>
+    meant.flatMap((each) => (each.facts.marks.includes(mark) ? [once(each, `${mark} of ${each.facts.date}`)] : []));
+
+/** Units by what triggers them; higher duties and what is entered by hand need more than shifts. */
+const unitsBy: Partial<Record<Trigger["kind"], (looked: Looked) => Part[]>> = {
+  perShift: ({ meant }) => meant.map((each) => once(each, `shift of ${each.facts.date}`)),
+  perDay: ({ days }) => days.map((day) => ({ day, units: 1, why: `day ${dateOfDay(day)}` })),
+  perWeek,
+  overtimeOnDay: ({ days, trigger, overtimeOfDay }) =>
+    days.map((day) => {
+      const minutes = overtimeOfDay.get(day) ?? 0;
+      const why = `${minutes} minutes of overtime on ${dateOfDay(day)}`;
+      return { day, units: overtimeUnits(trigger, minutes), why };
+    }),
+  workPeriods: ({ days, meant, trigger }) =>
+    days.map((day) => {
+      const ofDay = meant.filter((each) => each.shift.day === day);
+      const periods = workPeriods(ofDay, trigger.ifGapFrom ?? 1);
+      const units = periods.length < 2 ? 0 : periods.filter((each) => each >= (trigger.from ?? 0)).length;
+      return { day, units, why: `${periods.length} periods of work on ${dateOfDay(day)}` };
+    }),
+  gapInDay: gapsInDay,
+  startsBefore: ({ meant, trigger }) =>
+    meant
+      .filter(({ facts }) => !facts.clockless && facts.startClock < readClock(trigger.time ?? "00:00"))
+      .map((each) => once(each, `starts early on ${each.facts.date}`)),
+  endsAfter: ({ meant, trigger }) =>
+    meant
+      .filter(({ facts }) => !facts.clockless && facts.endClock > readClock(trigger.time ?? "24:00"))
+      .map((each) => once(each, `ends late on ${each.facts.date}`)),
+  sleepover: ({ meant }) => meant.map((each) => once(each, `night from ${each.facts.date}`)),
+  recall: marked("recall"),
+  onCall: marked("standby"),
+};
+
+/** Counted within a week's most, where the rule has one. */
+function capped({ roster, trigger }: Looked, parts: readonly Part[]): Found {
+  const had = new Map<number, number>();
+  return parts.flatMap(({ day, units, why }) => {
+    const week = weekOf(day, roster.rules);
+    const given = Math.min(units, (trigger.maxPerWeek ?? Number.POSITIVE_INFINITY) - (had.get(week) ?? 0));
+    if (given <= 0) return [];
+    had.set(week, (had.get(week) ?? 0) + given);
+    return [{ date: dateOfDay(day), units: whole(given), why }];
+  });
+}
+
+const perHour = ({ shifts, entry, trigger }: Looked): Found =>
+  shifts.flatMap((each) => {
+    const minutes = minutesThat(each, entry.if, trigger.hours ?? "all");
+    const units = Decimal.fraction(minutes, 60);
+    return minutes === 0 ? [] : [{ date: each.facts.date, units, why: `${minutes} minutes` }];
+  });
+
+function holidaysWorked({ roster, meant, trigger }: Looked): Found {
+  const found = new Set<IsoDate>();
+  for (const each of meant)
+    for (const { date, from = 0, to = minutesOfDay } of roster.holidays) {
+      const [start, end] = [wallOf(date, from), wallOf(date, to)];
+      const worked = each.pieces.some((piece) => !piece.topUp && piece.from < end && piece.to > start);
+      if (worked && (!trigger.otherwiseWorkingDay || roster.person.otherwiseWorkingDays?.includes(date)))
+        found.add(date);
+    }
+  return [...found].map((date) => ({ date, units: whole(1), why: "worked on a public holiday" }));
+}
+
 function allowance(
   roster: Roster,
   entry: AllowanceEntry,
@@ -72,119 +181,10 @@ function allowance(
     .filter(apart("standby", trigger.kind === "onCall"));
   const meant = shifts.filter((each) => holds(entry.if, each.facts, each.shift.start));
   const days = [...new Set(meant.map((each) => each.shift.day))];
-  const perWeek = new Map<number, number>();
-  /** counted within a week's most, where the rule has one */
-  const capped = (parts: readonly Part[]): Found =>
-    parts.flatMap(({ day, units, why }) => {
-      const week = weekOf(day, roster.rules);
-      const had = perWeek.get(week) ?? 0;
-      const given = Math.min(units, (trigger.maxPerWeek ?? Number.POSITIVE_INFINITY) - had);
-      if (given <= 0) return [];
-      perWeek.set(week, had + given);
-      return [{ date: dateOfDay(day), units: whole(given), why }];
-    });
-  const once = (each: WorkedShift, why: string) => ({ day: each.shift.day, units: 1, why });
-  switch (trigger.kind) {
-    case "perHour":
-      return shifts.flatMap((each) => {
-        const minutes = minutesThat(each, entry.if, trigger.hours ?? "all");
-        const units = Decimal.fraction(minutes, 60);
-        return minutes === 0 ? [] : [{ date: each.facts.date, units, why: `${minutes} minutes` }];
-      });
-    case "perShift":
-      return capped(meant.map((each) => once(each, `shift of ${each.facts.date}`)));
-    case "perDay":
-      return capped(days.map((day) => ({ day, units: 1, why: `day ${dateOfDay(day)}` })));
-    case "perWeek": {
-      // Dated by the week's first shift with ordinary time: who is paid for that day is paid the week's.
-      const weeks = new Map<number, WorkedShift>();
-      for (const each of meant) {
-        const week = weekOf(each.shift.day, roster.rules);
-        if (!weeks.has(week) && each.pieces.some((piece) => counts(piece, "ordinary"))) weeks.set(week, each);
-      }
-      return capped([...weeks].map(([week, each]) => once(each, `week from ${dateOfDay(week)}`)));
-    }
-    case "overtimeOnDay":
-      return capped(
-        days.map((day) => {
-          const minutes = overtimeOfDay.get(day) ?? 0;
-          return {
-            day,
-            units: overtimeUnits(trigger, minutes),
-            why: `${minutes} minutes of overtime on ${dateOfDay(day)}`,
-          };
-        }),
-      );
-    case "workPeriods":
-      return capped(
-        days.map((day) => {
-          const periods = workPeriods(
-            meant.filter((each) => each.shift.day === day),
-            trigger.ifGapFrom ?? 1,
-          );
-          const units = periods.length < 2 ? 0 : periods.filter((each) => each >= (trigger.from ?? 0)).length;
-          return { day, units, why: `${periods.length} periods of work on ${dateOfDay(day)}` };
-        }),
-      );
-    case "gapInDay": {
-      const gaps = shifts.flatMap((each, at) => {
-        const before = shifts[at - 1];
-        if (!before || before.facts.clockless || each.facts.clockless) return [];
-        if (before.shift.day !== each.shift.day || !holds(entry.if, each.facts, each.shift.start)) return [];
-        const gap = each.shift.span.from - before.shift.span.to;
-        const over = typeof trigger.over === "number" ? trigger.over : Number.NEGATIVE_INFINITY;
-        const inside = gap >= (trigger.from ?? 1) && gap <= (trigger.to ?? Number.POSITIVE_INFINITY) && gap > over;
-        return inside ? [once(each, `${gap} minutes between two shifts of ${each.facts.date}`)] : [];
-      });
-      if (trigger.gaps === undefined) return capped(gaps);
-      return capped(
-        [...new Set(gaps.map((each) => each.day))].flatMap((day) => {
-          const ofDay = gaps.filter((each) => each.day === day);
-          const [first] = ofDay;
-          return first && (trigger.gaps === "any" || trigger.gaps === ofDay.length) ? [first] : [];
-        }),
-      );
-    }
-    case "startsBefore":
-      return capped(
-        meant.flatMap((each) =>
-          !each.facts.clockless && each.facts.startClock < readClock(trigger.time ?? "00:00")
-            ? [once(each, `starts early on ${each.facts.date}`)]
-            : [],
-        ),
-      );
-    case "endsAfter":
-      return capped(
-        meant.flatMap((each) =>
-          !each.facts.clockless && each.facts.endClock > readClock(trigger.time ?? "24:00")
-            ? [once(each, `ends late on ${each.facts.date}`)]
-            : [],
-        ),
-      );
-    case "holidayWorked": {
-      const found = new Set<IsoDate>();
-      for (const each of meant)
-        for (const { date, from = 0, to = minutesOfDay } of roster.holidays) {
-          const [start, end] = [wallOf(date, from), wallOf(date, to)];
-          const worked = each.pieces.some((piece) => !piece.topUp && piece.from < end && piece.to > start);
-          if (worked && (!trigger.otherwiseWorkingDay || roster.person.otherwiseWorkingDays?.includes(date)))
-            found.add(date);
-        }
-      return [...found].map((date) => ({ date, units: whole(1), why: "worked on a public holiday" }));
-    }
-    case "sleepover":
-      return capped(meant.map((each) => once(each, `night from ${each.facts.date}`)));
-    case "recall":
-    case "onCall": {
-      const mark = trigger.kind === "recall" ? "recall" : "standby";
-      return capped(
-        meant.flatMap((each) => (each.facts.marks.includes(mark) ? [once(each, `${mark} of ${each.facts.date}`)] : [])),
-      );
-    }
-    default:
-      // Higher duties and what is entered by hand need more than shifts.
-      return [];
-  }
+  const looked: Looked = { roster, entry, trigger, shifts, meant, days, overtimeOfDay };
+  if (trigger.kind === "perHour") return perHour(looked);
+  if (trigger.kind === "holidayWorked") return holidaysWorked(looked);
+  return capped(looked, unitsBy[trigger.kind]?.(looked) ?? []);
 }
 
 /** Every addition or allowance due for the shifts given, summed over them; none with nothing in it. */

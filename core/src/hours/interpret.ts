@@ -60,6 +60,14 @@ export const reasonOf = (piece: Piece): string => {
 };
 const clocklessWords = { typed: "without their times", usual: "as usual", care: "" } as const;
 
+/** The end of the last shift of an earlier day, and that day's overtime, from before the shifts given. */
+function endCarried({ carryIn, daylightSaving, rules, timeZone }: Roster): { end: number; overtime: number } | null {
+  const last = carryIn?.lastShiftEnd === undefined ? null : readWall(carryIn.lastShiftEnd);
+  if (last === null) return null;
+  const elapsed = (daylightSaving ?? rules.time.daylightSaving) === "elapsed";
+  return { end: elapsed ? utcOf(timeZone, last, true) : last, overtime: carryIn?.lastDayOvertimeMinutes ?? 0 };
+}
+
 /**
  * @returns lines, pieces, extras and marks; or what is wrong with the roster, each with its place and the way to mend it
  */
@@ -89,16 +97,7 @@ export function interpret(roster: Roster): WorkedHours | { faults: RosterFault[]
   const counters = new Counters();
   const carried = roster.carryIn ?? {};
   add(counters.ordinaryCycle, cycle.of(first.shift.day), carried.ordinaryMinutes ?? 0);
-  const elapsed = (roster.daylightSaving ?? rules.time.daylightSaving) === "elapsed";
-  const lastWall = carried.lastShiftEnd === undefined ? null : readWall(carried.lastShiftEnd);
-  /** the end of the last shift of an earlier day, and that day's overtime */
-  let earlier =
-    lastWall === null
-      ? null
-      : {
-          end: elapsed ? utcOf(roster.timeZone, lastWall, true) : lastWall,
-          overtime: carried.lastDayOvertimeMinutes ?? 0,
-        };
+  let earlier = endCarried(roster);
   let rest: ShortRest | null = null;
   let spread: SpreadEnd | null = null;
   let varied: number | undefined;

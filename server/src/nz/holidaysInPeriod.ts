@@ -12,11 +12,10 @@ import { otherwiseWorking } from "@zesty/core/nz/otherwiseWorking";
 import type { HolidayInPeriod } from "@zesty/core/nz/pay/row";
 import { hoursADay } from "@zesty/core/nz/relevantDailyPay";
 import type { Context } from "../ground/context.ts";
+import type { Who } from "../ground/findRun.ts";
 import { daysBetweenDates } from "../hours/readDays.ts";
-import type { person } from "../store/schema.ts";
 import type { RunDays } from "./runDays.ts";
 
-type Who = typeof person.$inferSelect;
 export type RecordOf = (personId: number, date: IsoDate) => DayRecord | undefined;
 
 /** Recorded days of a period and the four weeks before it: read once, and only where somebody asks. */

@@ -7,17 +7,16 @@ import { holidayRules } from "@zesty/core/rulebook/nz/holidayRules";
 import { parentalLeaveNz } from "@zesty/core/rulebook/nz/parentalLeaveNz";
 import { and, eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
+import type { Who } from "../ground/findRun.ts";
 import { cannot } from "../ground/problem.ts";
 import { elementsOf } from "../hours/elementsOfTime.ts";
 import type { LeaveOfCountry, WorthOf } from "../leave/leaveOfCountry.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";
 import type { DatedRecords } from "../store/dated.ts";
-import { payCycle, payElement, type person } from "../store/schema.ts";
+import { payCycle, payElement } from "../store/schema.ts";
 import { heldNz } from "./alternativeLots.ts";
 import { arisingNz } from "./leaveByService.ts";
 import { nzRows } from "./personFacts.ts";
-
-type Who = typeof person.$inferSelect;
 
 /** The holiday facts of the day after, as if everybody left then. */
 function worthNz(

@@ -5,11 +5,11 @@ import type { Order } from "@zesty/core/nz/payOrders";
 import type { Basis } from "@zesty/core/pay/input";
 import { atLeastZero, decimal } from "@zesty/core/quantity/decimal";
 import type { DeductionRatesNz } from "@zesty/core/rulebook/nz/deductionRatesNz";
+import type { Who } from "../ground/findRun.ts";
 import type { DatedRecordsNz } from "../store/dated.ts";
-import type { kiwiSaver, person } from "../store/schema.ts";
+import type { kiwiSaver } from "../store/schema.ts";
 import type { RunDays } from "./runDays.ts";
 
-type Who = typeof person.$inferSelect;
 type KiwiSaverRates = DeductionRatesNz["kiwiSaver"];
 type Saver = typeof kiwiSaver.$inferSelect;
 
