@@ -90,14 +90,10 @@ export function messageItems(message: PayEventMessage, now: string, nominated: r
   return items;
 }
 
-export function payeeItems(
-  payee: PayeeRecord,
-  message: PayEventMessage,
-  previous: Pick<PayeeRecord, "incomes" | "final"> | undefined,
-): Item[] {
-  const items: Item[] = [];
-  const add = (code: string, severity: Item["severity"], path: string, text: string) =>
-    items.push({ code, severity, scope: "PAYEE", payrollId: payee.payrollId, path: `payee/${path}`, text });
+type Add = (code: string, severity: Item["severity"], path: string, text: string) => void;
+
+/** Who somebody is, where they live, and from when to when they are employed. */
+function personItems(payee: PayeeRecord, message: PayEventMessage, add: Add): void {
   if (!tfnHolds(payee.tfn)) add("E01", "ERROR", "taxFileNumber", "The tax file number fails its check.");
   if (
     (payee.tfn === "000000000" || payee.tfn === "111111111") &&
@@ -126,6 +122,10 @@ export function payeeItems(
     add("E08", "ERROR", "employment/end", "Cessation date and type come together, not before the commencement.");
   if (payee.cessation && !/^[VIDRFCT]$/.test(payee.cessation))
     add("E08", "ERROR", "employment/end", "The cessation type is not in the list.");
+}
+
+/** Kinds of allowances, lump sums and termination payments. */
+function kindItems(payee: PayeeRecord, add: Add): void {
   const allowances = payee.incomes.flatMap((each) => each.allowances);
   const lumpSums = payee.incomes.flatMap((each) => each.lumpSums);
   if (allowances.some((each) => (each.type === "OD") !== Boolean(each.detail)))
@@ -139,6 +139,10 @@ export function payeeItems(
       add("E19", "ERROR", "etp", "A termination payment lacks its code, its date or an amount.");
     if (!payee.end) add("E19", "WARNING", "etp", "A termination payment without a cessation date.");
   }
+}
+
+/** How somebody is employed and taxed, and which incomes that gives. */
+function termsItems(payee: PayeeRecord, add: Add): void {
   if (!/^[FPCLVDN]$/.test(payee.basis))
     add("E09", "ERROR", "employment/basis", "The employment basis is not in the list.");
   if (
@@ -151,17 +155,24 @@ export function payeeItems(
     add("E15", "ERROR", "incomeStreams", "Types WHM, IAA and FEI have a country, no other type has one.");
   if (payee.incomes.length === 0 || new Set(payee.incomes.map((each) => each.type)).size < payee.incomes.length)
     add("E16", "ERROR", "incomeStreams", "There is no income stream, or one occurs twice.");
-  const amounts = payee.incomes.flatMap((each) => [
+}
+
+const amountsOf = (payee: PayeeRecord) =>
+  payee.incomes.flatMap((each) => [
     each.withheld,
     each.gross,
     ...[each.overtime, each.bonus, each.directorFee].filter(Boolean),
   ]);
-  const lists = [
-    ...payee.incomes.flatMap((each) => [each.paidLeave, each.allowances, each.sacrifice, each.lumpSums]),
-    payee.deductions,
-    payee.super,
-    payee.fringeBenefits,
-  ];
+const listsOf = (payee: PayeeRecord) => [
+  ...payee.incomes.flatMap((each) => [each.paidLeave, each.allowances, each.sacrifice, each.lumpSums]),
+  payee.deductions,
+  payee.super,
+  payee.fringeBenefits,
+];
+
+function amountItems(payee: PayeeRecord, message: PayEventMessage, add: Add): void {
+  const amounts = amountsOf(payee);
+  const lists = listsOf(payee);
   if (!amounts.every(isAmount) || !lists.flat().every((each) => isAmount(each.amount)))
     add("E16", "ERROR", "incomeStreams", "An amount is not a decimal of two places.");
   if (payee.fringeBenefits.some((each) => !/^[TX]$/.test(each.type)))
@@ -179,15 +190,44 @@ export function payeeItems(
     )
       add("E14", "WARNING", "super", "The liability differs from 12 % of qualifying earnings.");
   }
+}
+
+/** What the record says against the last one of the year. */
+function yearItems(
+  payee: PayeeRecord,
+  message: PayEventMessage,
+  previous: Pick<PayeeRecord, "incomes" | "final"> | undefined,
+  add: Add,
+): void {
   const sum = (record: Pick<PayeeRecord, "incomes">, of: "withheld" | "gross") =>
     record.incomes.reduce((total, each) => total + Number(each[of]), 0);
   if (previous && (["withheld", "gross"] as const).some((of) => sum(payee, of) < sum(previous, of)))
     add("E20", "WARNING", "incomeStreams", "A year-to-date amount is lower than in the last record.");
-  const holdsAmount = [...amounts, ...lists.flat().map((each) => each.amount)].some((each) => Number(each) > 0);
+  const holdsAmount = [
+    ...amountsOf(payee),
+    ...listsOf(payee)
+      .flat()
+      .map((each) => each.amount),
+  ].some((each) => Number(each) > 0);
   if (!holdsAmount && !payee.cessation && !payee.final && !previous)
     add("E12", "ERROR", "payee", "The record carries no amount, no cessation, and is not final.");
   if (payee.final && !payee.cessation && message.payDate.slice(5, 7) !== "06")
     add("E21", "WARNING", "final", "The year is final before June, and the employment has not ended.");
   if (previous?.final && !payee.final) add("E21", "WARNING", "final", "The year was final, and is open again.");
+}
+
+export function payeeItems(
+  payee: PayeeRecord,
+  message: PayEventMessage,
+  previous: Pick<PayeeRecord, "incomes" | "final"> | undefined,
+): Item[] {
+  const items: Item[] = [];
+  const add: Add = (code, severity, path, text) =>
+    void items.push({ code, severity, scope: "PAYEE", payrollId: payee.payrollId, path: `payee/${path}`, text });
+  personItems(payee, message, add);
+  kindItems(payee, add);
+  termsItems(payee, add);
+  amountItems(payee, message, add);
+  yearItems(payee, message, previous, add);
   return items;
 }

@@ -130,6 +130,48 @@ function mayReplace({ db }: World, message: PayEventMessage, replaced: (EventRow
   );
 }
 
+/** One record of an event: kept where nothing is wrong with it. @returns what is said of it */
+function takePayee(
+  world: World,
+  message: PayEventMessage,
+  payee: PayeeRecord,
+  year: ReturnType<typeof yearOf>,
+): Item[] {
+  const { db } = world;
+  const last = db
+    .prepare("SELECT record, pay_date, run_at FROM payee WHERE payer = ? AND bms = ? AND payroll_id = ? AND year = ?")
+    .get(message.payerNumber, message.bms, payee.payrollId, year) as
+    | { record: string; pay_date: string; run_at: string }
+    | undefined;
+  const found = payeeItems(payee, message, last ? (JSON.parse(last.record) as PayeeRecord) : undefined);
+  for (const rule of world.contentFaults(service, "REJECT_PAYEE"))
+    if (rule.match?.payrollId === payee.payrollId)
+      found.push({
+        code: String(rule.with?.code ?? "E01"),
+        severity: "ERROR",
+        scope: "PAYEE",
+        payrollId: payee.payrollId,
+        path: "payee",
+        text: "Refused on request of the test side.",
+      });
+  for (const rule of world.contentFaults(service, "WARN"))
+    found.push({
+      code: String(rule.with?.code ?? "E20"),
+      severity: "WARNING",
+      scope: "PAYEE",
+      payrollId: payee.payrollId,
+      path: "payee",
+      text: "A warning on request of the test side.",
+    });
+  if (found.some((item) => item.severity === "ERROR")) return found;
+  // An older event that arrives late does not overwrite a newer record.
+  if (last && [last.pay_date, last.run_at].join() > [message.payDate, message.runAt].join()) return found;
+  db.prepare(
+    "INSERT INTO payee (payer, bms, payroll_id, year, pay_date, run_at, record) VALUES (?, ?, ?, ?, ?, ?, ?) ON CONFLICT (payer, bms, payroll_id, year) DO UPDATE SET pay_date = excluded.pay_date, run_at = excluded.run_at, record = excluded.record",
+  ).run(message.payerNumber, message.bms, payee.payrollId, year, message.payDate, message.runAt, JSON.stringify(payee));
+  return found;
+}
+
 function take(world: World, message: PayEventMessage, bytes: Buffer) {
   const { db } = world;
   const digest = sha256(bytes);
@@ -176,47 +218,9 @@ function take(world: World, message: PayEventMessage, bytes: Buffer) {
   const year = yearOf(message.payDate);
   let accepted = 0;
   for (const payee of message.payees) {
-    const last = db
-      .prepare("SELECT record, pay_date, run_at FROM payee WHERE payer = ? AND bms = ? AND payroll_id = ? AND year = ?")
-      .get(message.payerNumber, message.bms, payee.payrollId, year) as
-      | { record: string; pay_date: string; run_at: string }
-      | undefined;
-    const found = payeeItems(payee, message, last ? (JSON.parse(last.record) as PayeeRecord) : undefined);
-    for (const rule of world.contentFaults(service, "REJECT_PAYEE"))
-      if (rule.match?.payrollId === payee.payrollId)
-        found.push({
-          code: String(rule.with?.code ?? "E01"),
-          severity: "ERROR",
-          scope: "PAYEE",
-          payrollId: payee.payrollId,
-          path: "payee",
-          text: "Refused on request of the test side.",
-        });
-    for (const rule of world.contentFaults(service, "WARN"))
-      found.push({
-        code: String(rule.with?.code ?? "E20"),
-        severity: "WARNING",
-        scope: "PAYEE",
-        payrollId: payee.payrollId,
-        path: "payee",
-        text: "A warning on request of the test side.",
-      });
+    const found = takePayee(world, message, payee, year);
     items.push(...found);
-    if (found.some((item) => item.severity === "ERROR")) continue;
-    accepted += 1;
-    // An older event that arrives late does not overwrite a newer record.
-    if (last && [last.pay_date, last.run_at].join() > [message.payDate, message.runAt].join()) continue;
-    db.prepare(
-      "INSERT INTO payee (payer, bms, payroll_id, year, pay_date, run_at, record) VALUES (?, ?, ?, ?, ?, ?, ?) ON CONFLICT (payer, bms, payroll_id, year) DO UPDATE SET pay_date = excluded.pay_date, run_at = excluded.run_at, record = excluded.record",
-    ).run(
-      message.payerNumber,
-      message.bms,
-      payee.payrollId,
-      year,
-      message.payDate,
-      message.runAt,
-      JSON.stringify(payee),
-    );
+    if (!found.some((item) => item.severity === "ERROR")) accepted += 1;
   }
   const rejected = message.payees.length - accepted;
   const result =

@@ -7,6 +7,7 @@ import session from "express-session";
 import helmet from "helmet";
 import { correctionRoutes } from "../afterwards/correctionRoutes.ts";
 import { carryRoutes } from "../carry/routes.ts";
+import type { Context } from "../ground/context.ts";
 import { notFound, ProblemError } from "../ground/problem.ts";
 import { eventRoutes } from "../http/events.ts";
 import { problemHandler } from "../http/handler.ts";
@@ -24,11 +25,41 @@ import { userRoutes } from "../users/routes.ts";
 import type { Application } from "./application.ts";
 import { placeRoutes } from "./routes.ts";
 
-export function buildApp({ context, events, jobs, sessionSecret }: Application, webFolder: string): Express {
+export function buildApp(application: Application, webFolder: string): Express {
+  const { context } = application;
   const app = express();
   app.disable("x-powered-by");
   // Behind a proxy, https and the person's address are known from its headers only.
   app.set("trust proxy", context.settings.proxies);
+  guardDoors(app, context);
+  // For a monitor: says that the store answers, and nothing of what is in it.
+  app.get("/health", (_request, response) => {
+    response.setHeader("Cache-Control", "no-store");
+    try {
+      context.store.checkFiles();
+      context.store.prepared("SELECT 1").get();
+      response.json({ ok: true });
+    } catch {
+      response.status(503).json({ ok: false });
+    }
+  });
+  app.use("/api", (request, _response, next) => {
+    // A form of another site cannot send JSON with this header; cookies alone do not change anything.
+    const changes = request.method !== "GET" && request.method !== "HEAD";
+    // A pass is no cookie: nobody else's page can send it.
+    if (changes && request.header("X-Zesty") !== "1" && bearerOf(request) === null)
+      return next(new ProblemError(403, "cross-site", "This request did not come from the application."));
+    next();
+  });
+  useApi(app, application);
+  app.use("/api", problemHandler(context));
+  if (existsSync(webFolder)) servePages(app, webFolder);
+  app.use(problemHandler(context));
+  return app;
+}
+
+/** What holds of every answer: its headers, its size, and the name it was asked by. */
+function guardDoors(app: Express, context: Context): void {
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -57,25 +88,9 @@ export function buildApp({ context, events, jobs, sessionSecret }: Application, 
       return next(new ProblemError(400, "host", "This address is not the one that the application is set up for."));
     next();
   });
-  // For a monitor: says that the store answers, and nothing of what is in it.
-  app.get("/health", (_request, response) => {
-    response.setHeader("Cache-Control", "no-store");
-    try {
-      context.store.checkFiles();
-      context.store.prepared("SELECT 1").get();
-      response.json({ ok: true });
-    } catch {
-      response.status(503).json({ ok: false });
-    }
-  });
-  app.use("/api", (request, _response, next) => {
-    // A form of another site cannot send JSON with this header; cookies alone do not change anything.
-    const changes = request.method !== "GET" && request.method !== "HEAD";
-    // A pass is no cookie: nobody else's page can send it.
-    if (changes && request.header("X-Zesty") !== "1" && bearerOf(request) === null)
-      return next(new ProblemError(403, "cross-site", "This request did not come from the application."));
-    next();
-  });
+}
+
+function useApi(app: Express, { context, events, jobs, sessionSecret }: Application): void {
   app.use(
     "/api",
     session({
@@ -108,23 +123,21 @@ export function buildApp({ context, events, jobs, sessionSecret }: Application, 
     outboxRoutes(context),
     (_request, _response, next) => next(notFound("address")),
   );
-  app.use("/api", problemHandler(context));
-  if (existsSync(webFolder)) {
-    // Files have their content in their names; a worker is known by its address, and looked for anew.
-    app.get("/staff-sw.js", (_request, response) => {
-      response.sendFile(join(webFolder, "staff-sw.js"), {
-        headers: { "Cache-Control": "no-cache" },
-        cacheControl: false,
-      });
+}
+
+function servePages(app: Express, webFolder: string): void {
+  // Files have their content in their names; a worker is known by its address, and looked for anew.
+  app.get("/staff-sw.js", (_request, response) => {
+    response.sendFile(join(webFolder, "staff-sw.js"), {
+      headers: { "Cache-Control": "no-cache" },
+      cacheControl: false,
     });
-    app.use(express.static(webFolder, { index: false, maxAge: "1y", immutable: true }));
-    app.get("/{*splat}", (request, response) => {
-      response.setHeader("Cache-Control", "no-cache");
-      // The staff pages are an application of their own: small, for a phone.
-      const isStaff = request.path === "/staff" || request.path.startsWith("/staff/");
-      response.sendFile(join(webFolder, isStaff ? "staff.html" : "index.html"));
-    });
-  }
-  app.use(problemHandler(context));
-  return app;
+  });
+  app.use(express.static(webFolder, { index: false, maxAge: "1y", immutable: true }));
+  app.get("/{*splat}", (request, response) => {
+    response.setHeader("Cache-Control", "no-cache");
+    // The staff pages are an application of their own: small, for a phone.
+    const isStaff = request.path === "/staff" || request.path.startsWith("/staff/");
+    response.sendFile(join(webFolder, isStaff ? "staff.html" : "index.html"));
+  });
 }

@@ -103,40 +103,7 @@ export function makeApplication(
         folding = null;
       });
   };
-  // The end of the trail is kept beside the key once a minute, where it moved; the file is put in order.
-  const anchoring = setInterval(() => {
-    try {
-      keepAnchor(store);
-      store.rest();
-    } catch (error) {
-      log.error({ err: error }, "the anchor could not be kept, or the file not put in order");
-    }
-    foldQuietly();
-    try {
-      mailByRule(context);
-      mailKeptQuestions(context);
-    } catch (error) {
-      log.error({ err: error }, "the owner's page or figures could not be mailed by their rule");
-    }
-  }, 60_000);
-  anchoring.unref();
-  const watch = setInterval(() => {
-    try {
-      store.checkFiles();
-    } catch (error) {
-      giveUp(error);
-    }
-  }, 1000);
-  watch.unref();
-  let remindedOn = "";
-  const daily = setInterval(() => {
-    const today = clock.today(officeZone);
-    if (today !== remindedOn)
-      remindOfDues(context).catch((error: unknown) => log.error({ err: error }, "reminders of dues failed"));
-    remindedOn = today;
-    walkDaily(context).catch((error: unknown) => log.error({ err: error }, "the daily walk failed"));
-  }, 600_000);
-  daily.unref();
+  const stopBeats = beats(context, foldQuietly, giveUp);
   return {
     context,
     events,
@@ -145,9 +112,7 @@ export function makeApplication(
     jobs,
     sessionSecret: keptSecret(store),
     close: async () => {
-      clearInterval(watch);
-      clearInterval(daily);
-      clearInterval(anchoring);
+      stopBeats();
       isClosing = true;
       await folding;
       await jobs.stop();
@@ -159,6 +124,47 @@ export function makeApplication(
       if (store.sqlite.open) keepAnchor(store);
       store.close();
     },
+  };
+}
+
+/** What is done every second, every minute and every day, whoever asks. @returns what ends it */
+function beats(context: Context, foldQuietly: () => void, giveUp: (error: unknown) => void): () => void {
+  // The end of the trail is kept beside the key once a minute, where it moved; the file is put in order.
+  const anchoring = setInterval(() => {
+    try {
+      keepAnchor(context.store);
+      context.store.rest();
+    } catch (error) {
+      context.log.error({ err: error }, "the anchor could not be kept, or the file not put in order");
+    }
+    foldQuietly();
+    try {
+      mailByRule(context);
+      mailKeptQuestions(context);
+    } catch (error) {
+      context.log.error({ err: error }, "the owner's page or figures could not be mailed by their rule");
+    }
+  }, 60_000);
+  anchoring.unref();
+  const watch = setInterval(() => {
+    try {
+      context.store.checkFiles();
+    } catch (error) {
+      giveUp(error);
+    }
+  }, 1000);
+  watch.unref();
+  let remindedOn = "";
+  const daily = setInterval(() => {
+    const today = context.clock.today(officeZone);
+    if (today !== remindedOn)
+      remindOfDues(context).catch((error: unknown) => context.log.error({ err: error }, "reminders of dues failed"));
+    remindedOn = today;
+    walkDaily(context).catch((error: unknown) => context.log.error({ err: error }, "the daily walk failed"));
+  }, 600_000);
+  daily.unref();
+  return () => {
+    for (const each of [watch, daily, anchoring]) clearInterval(each);
   };
 }
 

@@ -60,7 +60,7 @@ export interface DeskFacts {
   outgoing: Map<number, { state: string; channel: string }[]>;
   /** paydays whose employment information arrived, as "business payday" */
   filed: Set<string>;
-  /** the day on which a due has to leave; worked out once for all who owe something by that day */
+  /** the day on which a due has to leave */
   sendBy(country: CountryCode, kind: Owed["kind"], dueDate: string): string | null;
 }
 
@@ -95,19 +95,17 @@ function ownersFor({ store }: Context, actor: Actor): Owner[] {
     .all(...(actor.lead ? [] : [actor.userId]));
 }
 
-export function deskFacts(context: Context, actor: Actor, from: string, to: string): DeskFacts {
-  const { store } = context;
-  const owners = ownersFor(context, actor);
-  const ids = JSON.stringify(owners.map((each) => each.id));
-  const among = "t.business_id IN (SELECT value FROM json_each(?))";
-  // Bare rows: naming every column of thousands costs as much as finding them.
-  const runs = store
+const among = "t.business_id IN (SELECT value FROM json_each(?))";
+
+/** Bare rows: naming every column of thousands costs as much as finding them. */
+const runsOf = ({ store }: Context, ids: string, from: string, to: string): DeskRun[] =>
+  store
     .prepared<[string, string, string]>(
       // Counts are looked at in open runs alone.
       `SELECT t.id, t.business_id, t.cycle_id, t.payday, t.period_start, t.period_end, t.state,
-         CASE WHEN t.state = 'open' THEN t.summary END
-       FROM pay_run t WHERE ${among} AND t.state <> 'takenBack' AND (t.payday BETWEEN ? AND ? OR t.state <> 'settled')
-       ORDER BY t.payday DESC, t.id DESC`,
+       CASE WHEN t.state = 'open' THEN t.summary END
+     FROM pay_run t WHERE ${among} AND t.state <> 'takenBack' AND (t.payday BETWEEN ? AND ? OR t.state <> 'settled')
+     ORDER BY t.payday DESC, t.id DESC`,
     )
     .raw()
     .all(ids, from, to)
@@ -116,7 +114,8 @@ export function deskFacts(context: Context, actor: Actor, from: string, to: stri
       const summary = counts === null ? noCounts : (JSON.parse(counts) as Run["summary"]);
       return { id, businessId, cycleId, payday, periodStart, periodEnd, state, summary };
     });
-  const runIds = JSON.stringify(runs.map((run) => run.id));
+
+function outgoingOf({ store }: Context, runIds: string): DeskFacts["outgoing"] {
   const outgoing = new Map<number, { state: string; channel: string }[]>();
   for (const { runId, state, channel } of store
     .prepared<[string], { runId: number; state: string; channel: string }>(
@@ -124,8 +123,13 @@ export function deskFacts(context: Context, actor: Actor, from: string, to: stri
     )
     .all(runIds))
     push(outgoing, runId, { state, channel });
+  return outgoing;
+}
+
+/** Worked out once for all who owe something by a day. */
+function sendDays(context: Context): DeskFacts["sendBy"] {
   const leaves = new Map<string, string | null>();
-  const sendBy: DeskFacts["sendBy"] = (country, kind, dueDate) => {
+  return (country, kind, dueDate) => {
     const key = `${country} ${kind} ${dueDate}`;
     const known = leaves.get(key);
     if (known !== undefined) return known;
@@ -133,25 +137,25 @@ export function deskFacts(context: Context, actor: Actor, from: string, to: stri
     leaves.set(key, day);
     return day;
   };
-  return {
-    sendBy,
-    owners,
-    runs: byBusiness(runs),
-    cycles: byBusiness(rowsOf(store.sqlite, payCycle, `WHERE ${among} ORDER BY t.id`, ids)),
-    lastEnds: new Map(
-      store
-        .prepared<[string], { id: number; last: string }>(
-          `SELECT cycle_id AS id, MAX(period_end) AS last FROM pay_run t
+}
+
+const lastEndsOf = ({ store }: Context, ids: string): DeskFacts["lastEnds"] =>
+  new Map(
+    store
+      .prepared<[string], { id: number; last: string }>(
+        `SELECT cycle_id AS id, MAX(period_end) AS last FROM pay_run t
            WHERE ${among} AND kind = 'cycle' AND state <> 'takenBack' GROUP BY cycle_id`,
-        )
-        .all(ids)
-        .map((row) => [row.id, row.last]),
-    ),
-    owed: byBusiness(
-      store
-        .prepared<[string, string]>(
-          // Everything for Inland Revenue goes in one payment. What is not there stays, however long ago its day was.
-          `SELECT t.business_id, t.due_date, SUM(t.owed_cents - t.received_cents - t.allocated_cents),
+      )
+      .all(ids)
+      .map((row) => [row.id, row.last]),
+  );
+
+/** Everything for Inland Revenue goes in one payment. What is not there stays, however long ago its day was. */
+const owedOf = ({ store }: Context, ids: string, to: string): DeskFacts["owed"] =>
+  byBusiness(
+    store
+      .prepared<[string, string]>(
+        `SELECT t.business_id, t.due_date, SUM(t.owed_cents - t.received_cents - t.allocated_cents),
              SUM(t.prepared_cents + t.sent_cents), SUM(t.returned_cents) > 0,
              CASE WHEN t.kind IN ('super', 'withholding', 'deduction') THEN t.kind ELSE 'paye' END
            FROM due_total t JOIN business b ON b.id = t.business_id
@@ -159,51 +163,65 @@ export function deskFacts(context: Context, actor: Actor, from: string, to: stri
              AND t.due_date >= coalesce(b.dues_from, '')
            GROUP BY t.business_id, t.due_date, 6
            HAVING SUM(t.owed_cents - t.received_cents - t.allocated_cents) > 0 ORDER BY t.due_date`,
-        )
-        .raw()
-        .all(ids, to)
-        .map((row) => {
-          const [businessId, dueDate, cents, onItsWay, back, kind] = row as [
-            number,
-            string,
-            number,
-            number,
-            number,
-            Owed["kind"],
-          ];
-          return { businessId, dueDate, cents, onItsWay, cameBack: back === 1, kind };
-        }),
-    ),
-    items: byBusiness(
-      store
-        .prepared<[string], OpenItem & { businessId: number }>(
-          `SELECT t.business_id AS businessId, t.person_id AS personId, p.given_name || ' ' || p.family_name AS name,
+      )
+      .raw()
+      .all(ids, to)
+      .map((row) => {
+        const [businessId, dueDate, cents, onItsWay, back, kind] = row as [
+          number,
+          string,
+          number,
+          number,
+          number,
+          Owed["kind"],
+        ];
+        return { businessId, dueDate, cents, onItsWay, cameBack: back === 1, kind };
+      }),
+  );
+
+const itemsOf = ({ store }: Context, ids: string): DeskFacts["items"] =>
+  byBusiness(
+    store
+      .prepared<[string], OpenItem & { businessId: number }>(
+        `SELECT t.business_id AS businessId, t.person_id AS personId, p.given_name || ' ' || p.family_name AS name,
              t.text AS text FROM answer_item t JOIN person p ON p.id = t.person_id
            WHERE ${among} AND t.open = 1 AND t.severity = 'error' ORDER BY t.id`,
-        )
-        .all(ids),
-    ),
-    unpaid: byBusiness(leftUnpaid(context, runs)),
-    faulty: faultyRuns(
-      context,
-      runs.map((run) => run.id),
-    ),
-    odd: oddRuns(
-      context,
-      runs.map((run) => run.id),
-    ),
-    outgoing,
-    filed: new Set(
-      store
-        .prepared<[string], { key: string }>(
-          `SELECT DISTINCT r.business_id || ' ' || r.payday AS key FROM outbox o JOIN pay_run r ON r.id = o.run_id
+      )
+      .all(ids),
+  );
+
+const filedOf = ({ store }: Context, runIds: string): DeskFacts["filed"] =>
+  new Set(
+    store
+      .prepared<[string], { key: string }>(
+        `SELECT DISTINCT r.business_id || ' ' || r.payday AS key FROM outbox o JOIN pay_run r ON r.id = o.run_id
            WHERE o.run_id IN (SELECT t.id FROM pay_run t
                WHERE (t.business_id, t.payday) IN (SELECT business_id, payday FROM pay_run
                  WHERE id IN (SELECT value FROM json_each(?))))
              AND o.channel = 'employmentInformation' AND o.state IN (${sqlList(takenStates)})`,
-        )
-        .all(runIds)
-        .map((row) => row.key),
-    ),
+      )
+      .all(runIds)
+      .map((row) => row.key),
+  );
+
+export function deskFacts(context: Context, actor: Actor, from: string, to: string): DeskFacts {
+  const owners = ownersFor(context, actor);
+  const ids = JSON.stringify(owners.map((each) => each.id));
+  const runs = runsOf(context, ids, from, to);
+  const numbers = runs.map((run) => run.id);
+  const runIds = JSON.stringify(numbers);
+  return {
+    owners,
+    sendBy: sendDays(context),
+    runs: byBusiness(runs),
+    cycles: byBusiness(rowsOf(context.store.sqlite, payCycle, `WHERE ${among} ORDER BY t.id`, ids)),
+    lastEnds: lastEndsOf(context, ids),
+    owed: owedOf(context, ids, to),
+    items: itemsOf(context, ids),
+    unpaid: byBusiness(leftUnpaid(context, runs)),
+    faulty: faultyRuns(context, numbers),
+    odd: oddRuns(context, numbers),
+    outgoing: outgoingOf(context, runIds),
+    filed: filedOf(context, runIds),
   };
 }

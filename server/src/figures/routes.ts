@@ -40,6 +40,13 @@ function askedIn(request: Request): Question {
 }
 
 export function figureRoutes(context: Context, router: Router): void {
+  questionRoutes(context, router);
+  ownerPageRoutes(context, router);
+  approvalRoutes(context, router);
+  keptRoutes(context, router);
+}
+
+function questionRoutes(context: Context, router: Router): void {
   const answerTo = (actor: Actor, asked: Question): Promise<Answer> =>
     inSlices(answerSteps(context, actor, asked), () => undefined);
   router.get(
@@ -81,6 +88,10 @@ export function figureRoutes(context: Context, router: Router): void {
       madeBy: `${actor.name}, ${dateWords(context.clock.now().slice(0, 10))}`,
     }),
   );
+}
+
+/** The owner's page of a run, and the rules by which it is mailed. */
+function ownerPageRoutes(context: Context, router: Router): void {
   const onRun = runRoute(context);
   router.get(
     "/runs/:run/owner-page.pdf",
@@ -103,6 +114,22 @@ export function figureRoutes(context: Context, router: Router): void {
       });
     }),
   );
+  const onBusiness = businessRoute(context);
+  router.get(
+    "/businesses/:business/mail-rules",
+    onBusiness("see", (_actor, businessId) => listMailRules(context, businessId)),
+  );
+  router.delete(
+    "/businesses/:business/mail-rules/:rule",
+    onBusiness("authorise", (actor, businessId, request) =>
+      endMailRule(context, actor, businessId, idOf(request, "rule")),
+    ),
+  );
+}
+
+/** A run that waits for somebody's yes. */
+function approvalRoutes(context: Context, router: Router): void {
+  const onRun = runRoute(context);
   router.get(
     "/runs/:run/approval",
     onRun("see", (_actor, runId) => approvalOf(context, runId)),
@@ -134,17 +161,9 @@ export function figureRoutes(context: Context, router: Router): void {
     "/runs/:run/letter/question",
     onRun("authorise", (actor, runId, request) => askAbout(context, actor, runId, body(askQuestion, request))),
   );
-  const onBusiness = businessRoute(context);
-  router.get(
-    "/businesses/:business/mail-rules",
-    onBusiness("see", (_actor, businessId) => listMailRules(context, businessId)),
-  );
-  router.delete(
-    "/businesses/:business/mail-rules/:rule",
-    onBusiness("authorise", (actor, businessId, request) =>
-      endMailRule(context, actor, businessId, idOf(request, "rule")),
-    ),
-  );
+}
+
+function keptRoutes(context: Context, router: Router): void {
   router.get(
     "/kept-questions",
     signedIn(context, (actor) => keptBy(context, actor)),

@@ -62,6 +62,17 @@ function daysBack(terms: Iterable<typeof timeTerms.$inferSelect>, sets: readonly
   return Math.max(contextDays, ...weeks.map((each) => each * 7 + 7));
 }
 
+/** Colleagues of one place and one agreed week have the same holidays. */
+function holidaysByPlace(context: Context, businessId: number, from: string, to: string) {
+  const found = new Map<string, ReturnType<typeof holidaysAt>>();
+  return (placeId: number | null, works: ReadonlySet<number>) => {
+    const key = `${placeId} ${[...works].join()}`;
+    const known = found.get(key) ?? holidaysAt(placeOfWork(context, businessId, placeId), from, to, works);
+    found.set(key, known);
+    return known;
+  };
+}
+
 /** @param from @param to the period; the days about it come as context, where they are wanted */
 export function personTimes(
   context: Context,
@@ -84,19 +95,7 @@ export function personTimes(
   const byAgreement = newest(db, timeTerms, personIds, to);
   const sets = agreementRulesOf(context, businessId);
   const said = new Map<string, SaidOfAgreement>();
-  const byPlace = new Map<string, ReturnType<typeof holidaysAt>>();
-  /** Colleagues of one place and one agreed week have the same holidays. */
-  const holidaysFor = (placeId: number | null, works: ReadonlySet<number>) => {
-    const key = `${placeId} ${[...works].join()}`;
-    const known =
-      byPlace.get(key) ??
-      holidaysAt(
-        placeOfWork(context, businessId, placeId),
-        ...([addDays(from, -contextDays), addDays(to, 8), works] as const),
-      );
-    byPlace.set(key, known);
-    return known;
-  };
+  const holidaysFor = holidaysByPlace(context, businessId, addDays(from, -contextDays), addDays(to, 8));
   const swaps = swapsOf(context, personIds);
   const days = withDays
     ? daysBetweenDates(context, personIds, addDays(from, -daysBack(byAgreement.values(), sets)), addDays(to, 8))

@@ -35,13 +35,16 @@ const asked = (request: Request, name: string, otherwise: string): string => {
 };
 
 export function leaveRoutes(context: Context, router: Router): void {
+  requestRoutes(context, router);
+  swapRoutes(context, router);
+  calendarRoutes(context, router);
+  worthRoutes(context, router);
+  balanceRoutes(context, router);
+}
+
+/** Leave that is asked for, answered, and the papers of it. */
+function requestRoutes(context: Context, router: Router): void {
   const onBusiness = businessRoute(context);
-  router.post(
-    "/businesses/:business/leave-balances",
-    onBusiness("prepare", (actor, businessId, request) =>
-      bringBalances(context, actor, businessId, body(leaveBroughtGiven, request)),
-    ),
-  );
   const today = (businessId: number) => todayAt(context, businessId);
   router.get(
     "/businesses/:business/leave",
@@ -79,6 +82,10 @@ export function leaveRoutes(context: Context, router: Router): void {
       return putOnFile(context, actor, businessId, id, body(leavePaper, request));
     }),
   );
+}
+
+function swapRoutes(context: Context, router: Router): void {
+  const onBusiness = businessRoute(context);
   router.post(
     "/businesses/:business/holiday-swaps",
     onBusiness("hours", (actor, businessId, request) => {
@@ -95,6 +102,10 @@ export function leaveRoutes(context: Context, router: Router): void {
       return undoSwap(context, actor, businessId, idOf(request, "swap"), within);
     }),
   );
+}
+
+function calendarRoutes(context: Context, router: Router): void {
+  const onBusiness = businessRoute(context);
   router.post(
     "/businesses/:business/calendar",
     onBusiness("prepare", (actor, businessId) => makeFeed(context, actor, businessId)),
@@ -106,6 +117,11 @@ export function leaveRoutes(context: Context, router: Router): void {
   router.get("/calendars/:file", (request, response) => {
     response.type("text/calendar; charset=utf-8").send(feedText(context, String(request.params.file)));
   });
+}
+
+function worthRoutes(context: Context, router: Router): void {
+  const onBusiness = businessRoute(context);
+  const today = (businessId: number) => todayAt(context, businessId);
   const worthDays = (businessId: number, request: Request) => {
     const to = asked(request, "to", today(businessId));
     return { from: asked(request, "from", addDays(today(businessId), -28)), to };
@@ -132,6 +148,17 @@ export function leaveRoutes(context: Context, router: Router): void {
     "/businesses/:business/leave-worth",
     onBusiness("authorise", (actor, businessId, request) =>
       postWorth(context, actor, businessId, body(postLeaveWorth, request).on),
+    ),
+  );
+}
+
+/** Balances of people: brought along, changed by hand, cashed out, and how they came about. */
+function balanceRoutes(context: Context, router: Router): void {
+  const onBusiness = businessRoute(context);
+  router.post(
+    "/businesses/:business/leave-balances",
+    onBusiness("prepare", (actor, businessId, request) =>
+      bringBalances(context, actor, businessId, body(leaveBroughtGiven, request)),
     ),
   );
   const onPerson = personRoute(context);

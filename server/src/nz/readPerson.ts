@@ -9,26 +9,19 @@ import { centsText } from "@zesty/core/quantity/units";
 import { deductionRatesNz } from "@zesty/core/rulebook/nz/deductionRatesNz";
 import { eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
+import type { Who } from "../ground/findRun.ts";
 import { asElement } from "../setup/elements.ts";
 import { nextPeriodOf } from "../setup/nextPeriod.ts";
 import { lastThree, places } from "../store/crypt.ts";
-import { type DatedRecords, datedRecordsNz } from "../store/dated.ts";
-import { pastEarnings, payCycle, payElement, type person } from "../store/schema.ts";
+import { type DatedRecords, type DatedRecordsNz, datedRecordsNz } from "../store/dated.ts";
+import { pastEarnings, payCycle, payElement } from "../store/schema.ts";
 import { factSums } from "../store/sums.ts";
 import { nzRows } from "./personFacts.ts";
 
-export function readPersonNz(
-  context: Context,
-  who: typeof person.$inferSelect,
-  records: DatedRecords,
-  heldOn: string,
-): PersonNzView {
-  const { db, crypt } = context.store;
+export function readPersonNz(context: Context, who: Who, records: DatedRecords, heldOn: string): PersonNzView {
+  const { db } = context.store;
   const nz = datedRecordsNz(db, [who.id], heldOn);
-  const code = nz.taxCode.get(who.id);
   const saver = nz.kiwiSaver.get(who.id);
-  const orders = nz.orders.get(who.id);
-  const holidays = nz.holidays.get(who.id);
   const terms = records.terms.get(who.id);
   const cycle = db
     .select()
@@ -57,6 +50,34 @@ export function readPersonNz(
   const facts = part.holidays;
   const { sinceAnniversary } = facts.history;
   return {
+    ...heldSections(context, who, nz),
+    beforeOptOut:
+      saver?.status === "opted-out" && saver.joined === "automatic" ? beforeOptOut(context, who, heldOn) : null,
+    esct: saver ? esctRateOf(context, period.payday, part.person.kiwiSaver, part.facts.kiwiSaver.estimated) : null,
+    earlier: earlierEarnings(context, who.id),
+    entitlement: {
+      anniversary: sinceAnniversary.from === who.startDate ? null : sinceAnniversary.from,
+      next: part.nextAnniversary ?? "",
+      grossSince: sinceAnniversary.gross,
+      ordinaryWeek: ordinaryWeeklyPay(facts).value.toFixed(2),
+      averageWeek: averageWeeklyEarnings(facts).value.toFixed(2),
+      averageDay: averageDailyPay(facts).value.toFixed(2),
+    },
+    province: part.facts.province,
+  };
+}
+
+/** The sections as they are on record. */
+function heldSections(
+  { store: { crypt } }: Context,
+  who: Who,
+  nz: DatedRecordsNz,
+): Pick<PersonNzView, "taxCode" | "kiwiSaver" | "orders" | "holidays"> {
+  const code = nz.taxCode.get(who.id);
+  const saver = nz.kiwiSaver.get(who.id);
+  const orders = nz.orders.get(who.id);
+  const holidays = nz.holidays.get(who.id);
+  return {
     taxCode: {
       from: code?.from ?? who.startDate,
       irdShown: code?.irdNumber ? lastThree(crypt.open(code.irdNumber, places.irdNumber(who.id))) : null,
@@ -83,9 +104,6 @@ export function readPersonNz(
           voluntaryEmployer: saver.voluntaryEmployer,
         }
       : null,
-    beforeOptOut:
-      saver?.status === "opted-out" && saver.joined === "automatic" ? beforeOptOut(context, who, heldOn) : null,
-    esct: saver ? esctRateOf(context, period.payday, part.person.kiwiSaver, part.facts.kiwiSaver.estimated) : null,
     orders: {
       from: orders?.from ?? who.startDate,
       childSupport: orders?.childSupport ?? null,
@@ -103,30 +121,23 @@ export function readPersonNz(
       sickDays: holidays?.sickDays ?? null,
       countsFrom: holidays?.countsFrom ?? null,
     },
-    earlier: db
-      .select()
-      .from(pastEarnings)
-      .where(eq(pastEarnings.personId, who.id))
-      .orderBy(pastEarnings.start)
-      .all()
-      .map((row) => ({
-        start: row.start,
-        end: row.end,
-        gross: centsText(row.grossCents),
-        irregular: centsText(row.irregularCents),
-        days: row.days,
-      })),
-    entitlement: {
-      anniversary: sinceAnniversary.from === who.startDate ? null : sinceAnniversary.from,
-      next: part.nextAnniversary ?? "",
-      grossSince: sinceAnniversary.gross,
-      ordinaryWeek: ordinaryWeeklyPay(facts).value.toFixed(2),
-      averageWeek: averageWeeklyEarnings(facts).value.toFixed(2),
-      averageDay: averageDailyPay(facts).value.toFixed(2),
-    },
-    province: part.facts.province,
   };
 }
+
+const earlierEarnings = ({ store: { db } }: Context, personId: number): PersonNzView["earlier"] =>
+  db
+    .select()
+    .from(pastEarnings)
+    .where(eq(pastEarnings.personId, personId))
+    .orderBy(pastEarnings.start)
+    .all()
+    .map((row) => ({
+      start: row.start,
+      end: row.end,
+      gross: centsText(row.grossCents),
+      irregular: centsText(row.irregularCents),
+      days: row.days,
+    }));
 
 /** The rate that contributions are taxed by, and what it rests on. */
 function esctRateOf(

@@ -94,39 +94,41 @@ export function sending(context: Context, courierOf: Readonly<Record<OutboxRow["
 
   /** In one: a row that says it arrived, and what arrives with it (money after its data) not set going, stays so for ever. */
   const apply = (...heard: [row: OutboxRow, was: OutboxRow["state"], outcome: Outcome]): void =>
-    context.store.transaction(() => write(...heard));
-
-  function write(row: OutboxRow, was: OutboxRow["state"], outcome: Outcome): void {
-    const set = (values: Partial<OutboxRow>) => db.update(outbox).set(values).where(eq(outbox.id, row.id)).run();
-    switch (outcome.kind) {
-      case "acknowledged":
-        set({
-          state: "acknowledged",
-          receipt: outcome.receipt,
-          detail: outcome.detail,
-          odd: false,
-          tries: 0,
-          nextAt: Date.now() + 1000,
-        });
-        settleAnswer(context, row, null);
-        break;
-      case "waiting":
-        set({ detail: outcome.detail, odd: outcome.odd === true });
-        break;
-      case "unknown":
-        set({
-          state: was === "acknowledged" ? "acknowledged" : "unknown",
-          detail: outcome.detail,
-          odd: outcome.odd === true,
-        });
-        break;
-      case "notThere":
-        set({ state: was === "acknowledged" ? "acknowledged" : "unknown", detail: "", odd: false });
-        break;
-      default:
-        settleAnswer(context, row, outcome);
-    }
-  }
+    context.store.transaction(() => writeDown(context, ...heard));
 
   return { sweep, handle, search };
+}
+
+/** What came of a try. */
+function writeDown(context: Context, row: OutboxRow, was: OutboxRow["state"], outcome: Outcome): void {
+  const set = (values: Partial<OutboxRow>) =>
+    context.store.db.update(outbox).set(values).where(eq(outbox.id, row.id)).run();
+  switch (outcome.kind) {
+    case "acknowledged":
+      set({
+        state: "acknowledged",
+        receipt: outcome.receipt,
+        detail: outcome.detail,
+        odd: false,
+        tries: 0,
+        nextAt: Date.now() + 1000,
+      });
+      settleAnswer(context, row, null);
+      break;
+    case "waiting":
+      set({ detail: outcome.detail, odd: outcome.odd === true });
+      break;
+    case "unknown":
+      set({
+        state: was === "acknowledged" ? "acknowledged" : "unknown",
+        detail: outcome.detail,
+        odd: outcome.odd === true,
+      });
+      break;
+    case "notThere":
+      set({ state: was === "acknowledged" ? "acknowledged" : "unknown", detail: "", odd: false });
+      break;
+    default:
+      settleAnswer(context, row, outcome);
+  }
 }

@@ -67,6 +67,43 @@ export function draftOf(
   payrollId: string,
 ): Draft {
   const marks: PersonMark[] = [];
+  const cycle = cycleOf(values, setUp, marks);
+  const place = named(values, marks, "place", "Place of work", setUp.places.filter(isOffered), (each) => [
+    each.name,
+    each.state,
+  ]);
+  const centre = named(values, marks, "costCentre", "Cost centre", setUp.costCentres.filter(isOffered), (each) => [
+    each.code,
+    each.name,
+  ]);
+  askForPay(values, marks);
+  const weeklyHours = values.weeklyHours ?? "0";
+  const common = {
+    payrollId: values.payrollId ?? payrollId,
+    details: detailsOf(values, country),
+    employment: {
+      cycleId: cycle?.id ?? 0,
+      basis: values.basis ?? "",
+      classification: values.classification ?? null,
+      weeklyHours,
+      hourlyRate: values.hourlyRate ?? null,
+      salary: values.salary ?? null,
+      minimumRate: null,
+      placeId: place?.id ?? setUp.places.find(isOffered)?.id ?? null,
+      costCentreId: centre?.id ?? null,
+    },
+    ...accountOf(values),
+    ...timeOf(values, marks, agreements),
+    ...(cycle && isPermanent(values.basis) ? usualPay(values, weeklyHours, cycle.cycle as Cycle, setUp) : {}),
+  };
+  return {
+    person: { ...common, ...country.draft(values, setUp, marks) },
+    marks,
+  };
+}
+
+/** The cycle that is named, or the only one there is. */
+function cycleOf(values: Values, setUp: BusinessView, marks: PersonMark[]) {
   const cycles = setUp.cycles.filter(isOffered);
   const cycle =
     named(values, marks, "cycle", "Pay cycle", cycles, (each) => [each.name, each.cycle]) ??
@@ -77,14 +114,11 @@ export function draftOf(
       column: "cycle",
       text: `Pay cycle is missing: ${cycles.length === 0 ? "add one in Set-up first" : `choose ${cycles.map((each) => each.name).join(" or ")}`}.`,
     });
-  const place = named(values, marks, "place", "Place of work", setUp.places.filter(isOffered), (each) => [
-    each.name,
-    each.state,
-  ]);
-  const centre = named(values, marks, "costCentre", "Cost centre", setUp.costCentres.filter(isOffered), (each) => [
-    each.code,
-    each.name,
-  ]);
+  return cycle;
+}
+
+/** What the first pay cannot do without. */
+function askForPay(values: Values, marks: PersonMark[]): void {
   if (values.hourlyRate !== undefined && values.salary !== undefined)
     marks.push({
       kind: "stop",
@@ -97,7 +131,6 @@ export function draftOf(
       column: "hourlyRate",
       text: "Neither a rate nor a salary: nothing can be paid by the hour until there is one.",
     });
-  const weeklyHours = values.weeklyHours ?? "0";
   if (isPermanent(values.basis) && values.weeklyHours === undefined)
     marks.push({
       kind: "stop",
@@ -106,6 +139,9 @@ export function draftOf(
     });
   if (values.account === undefined && (values.bsb !== undefined || values.accountTitle !== undefined))
     marks.push({ kind: "stop", column: "account", text: "The account itself is missing. Type it, or empty the rest." });
+}
+
+function detailsOf(values: Values, country: PeopleOfCountry) {
   const address = ["street", "suburb", "postcode"].some((name) => values[name] !== undefined)
     ? {
         line1: values.street ?? "",
@@ -114,55 +150,36 @@ export function draftOf(
         postcode: values.postcode ?? "",
       }
     : null;
-  const common = {
-    payrollId: values.payrollId ?? payrollId,
-    details: {
-      familyName: values.familyName ?? "",
-      givenName: values.givenName ?? "",
-      birthDate: values.birthDate ?? "",
-      email: values.email ?? null,
-      phone: values.phone ?? null,
-      address,
-      startDate: values.startDate ?? "",
-      endDate: null,
-      payslipMessage: null,
-      privateNotes: null,
-    },
-    employment: {
-      cycleId: cycle?.id ?? 0,
-      basis: values.basis ?? "",
-      classification: values.classification ?? null,
-      weeklyHours,
-      hourlyRate: values.hourlyRate ?? null,
-      salary: values.salary ?? null,
-      minimumRate: null,
-      placeId: place?.id ?? setUp.places.find(isOffered)?.id ?? null,
-      costCentreId: centre?.id ?? null,
-    },
-    ...(values.account === undefined
-      ? {}
-      : {
-          bank: {
-            parts: [
-              {
-                bsb: values.bsb ?? "",
-                account: values.account,
-                title:
-                  values.accountTitle ?? `${values.givenName ?? ""} ${values.familyName ?? ""}`.trim().slice(0, 32),
-                kind: "rest",
-                value: "",
-              },
-            ],
-          },
-        }),
-    ...timeOf(values, marks, agreements),
-    ...(cycle && isPermanent(values.basis) ? usualPay(values, weeklyHours, cycle.cycle as Cycle, setUp) : {}),
-  };
   return {
-    person: { ...common, ...country.draft(values, setUp, marks) },
-    marks,
+    familyName: values.familyName ?? "",
+    givenName: values.givenName ?? "",
+    birthDate: values.birthDate ?? "",
+    email: values.email ?? null,
+    phone: values.phone ?? null,
+    address,
+    startDate: values.startDate ?? "",
+    endDate: null,
+    payslipMessage: null,
+    privateNotes: null,
   };
 }
+
+const accountOf = (values: Values): object =>
+  values.account === undefined
+    ? {}
+    : {
+        bank: {
+          parts: [
+            {
+              bsb: values.bsb ?? "",
+              account: values.account,
+              title: values.accountTitle ?? `${values.givenName ?? ""} ${values.familyName ?? ""}`.trim().slice(0, 32),
+              kind: "rest",
+              value: "",
+            },
+          ],
+        },
+      };
 
 /** How hours come in, and by what they are paid; nothing where nobody says so. */
 function timeOf(values: Values, marks: PersonMark[], agreements: readonly KnownAgreement[]): object {

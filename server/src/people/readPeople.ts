@@ -7,11 +7,12 @@ import { centsText, fromE4, hoursText } from "@zesty/core/quantity/units";
 import { and, asc, desc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
+import type { Who } from "../ground/findRun.ts";
 import { cannot, notFound } from "../ground/problem.ts";
 import { readTimeTerms } from "../hours/timeTerms.ts";
 import { workPlace } from "../setup/places.ts";
 import { lastThree, places } from "../store/crypt.ts";
-import { datedRecords, datedRecordsNz } from "../store/dated.ts";
+import { type DatedRecords, datedRecords, datedRecordsNz } from "../store/dated.ts";
 import { type employmentTerms, leaveEntry, ownField, person, signedPay } from "../store/schema.ts";
 import { brokenAmong } from "../store/seals.ts";
 import { leaveBalances } from "../store/sums.ts";
@@ -101,7 +102,7 @@ export const heldOn = (
 };
 
 export function readPerson(context: Context, personId: number): PersonView {
-  const { db, crypt } = context.store;
+  const { db } = context.store;
   const who = db.select().from(person).where(eq(person.id, personId)).get();
   if (!who) throw notFound("person");
   const owner = findBusiness(context, who.businessId);
@@ -112,10 +113,6 @@ export function readPerson(context: Context, personId: number): PersonView {
   const terms = records.terms.get(personId);
   const takenOver = serviceTakenOver(context, [personId]).get(personId) ?? null;
   if (!terms) throw new Error(`Person ${personId} has no employment terms.`);
-  const tax = records.tax.get(personId);
-  const fund = records.super.get(personId);
-  const bank = records.bank.get(personId);
-  const parts = bank ? (JSON.parse(crypt.open(bank.parts, places.bankParts(personId))) as BankPart[]) : [];
   const entries = db
     .select()
     .from(leaveEntry)
@@ -149,44 +146,9 @@ export function readPerson(context: Context, personId: number): PersonView {
     qualifications: qualifications ?? [],
     ownFacts: ownFactsOf(context, businessId, ownFacts ?? {}),
     employment: { from: terms.from, ...employmentOf(terms) },
-    tax: {
-      from: tax?.from ?? who.startDate,
-      numberStatus: tax?.numberStatus ?? "none",
-      fileNumberShown: tax?.fileNumber ? lastThree(crypt.open(tax.fileNumber, places.taxNumber(personId))) : null,
-      pendingSince: tax?.pendingSince ?? null,
-      residency: (tax?.residency ?? "resident") as PersonView["tax"]["residency"],
-      taxFreeThreshold: tax?.taxFreeThreshold ?? false,
-      studyLoan: tax?.studyLoan ?? false,
-      income: tax?.income ?? null,
-      homeCountry: tax?.homeCountry ?? null,
-      employerRegistered: tax?.employerRegistered ?? true,
-      variationPercent: tax?.variationPercent ?? null,
-      medicare: (tax?.medicare ?? "levy") as PersonView["tax"]["medicare"],
-      medicareDependants: tax?.medicareDependants ?? null,
-      offsetsPerYear: tax?.offsetsPerYearCents ? centsText(tax.offsetsPerYearCents) : null,
-      extraPerPay: tax?.extraPerPayCents ? centsText(tax.extraPerPayCents) : null,
-    },
-    super: {
-      from: fund?.from ?? who.startDate,
-      fundId: fund?.fundId ?? null,
-      memberNumber: fund?.memberNumber ?? null,
-      guarantee: fund?.guarantee ?? true,
-      agreedPercent: fund?.agreedPercent ?? null,
-      anyAge: fund?.anyAge ?? false,
-      shares: fund?.shares ?? null,
-      how: fund?.how ?? null,
-      askedOn: fund?.askedOn ?? null,
-    },
-    bank: {
-      from: bank?.from ?? who.startDate,
-      parts: parts.map((part) => ({
-        title: part.title,
-        shown: `${part.bsb} ${lastThree(part.account)}`.trim(),
-        kind: part.kind,
-        value: part.value,
-        ...(part.text ? { text: part.text } : {}),
-      })),
-    },
+    tax: taxOf(context, who, records),
+    super: superOf(who, records),
+    bank: bankOf(context, who, records),
     leave: {
       from: records.leave.get(personId)?.from ?? who.startDate,
       entitlements: records.leave.get(personId)?.entitlements ?? [],
@@ -208,18 +170,7 @@ export function readPerson(context: Context, personId: number): PersonView {
       from: records.usual.get(personId)?.from ?? who.startDate,
       lines: records.usual.get(personId)?.lines ?? [],
     },
-    pays: pays.map((each) => {
-      const { figures } = each.snapshot as PaySnapshot;
-      return {
-        runId: each.runId,
-        payId: each.payId,
-        payday: each.payday,
-        gross: figures.gross,
-        withheld: figures.withheld,
-        super: figures.super,
-        net: figures.net,
-      };
-    }),
+    pays: pays.map(paidOf),
     missing: country.missing(context, [personId], known)(who),
     country: owner.country,
     nz: country.view(context, who, records, heldOn(context, who)),
@@ -242,6 +193,62 @@ export function readPerson(context: Context, personId: number): PersonView {
       ) ?? null,
     papers: papersOfPerson(context, who.id, who.businessId),
   };
+}
+
+function taxOf({ store: { crypt } }: Context, who: Who, records: DatedRecords): PersonView["tax"] {
+  const tax = records.tax.get(who.id);
+  return {
+    from: tax?.from ?? who.startDate,
+    numberStatus: tax?.numberStatus ?? "none",
+    fileNumberShown: tax?.fileNumber ? lastThree(crypt.open(tax.fileNumber, places.taxNumber(who.id))) : null,
+    pendingSince: tax?.pendingSince ?? null,
+    residency: (tax?.residency ?? "resident") as PersonView["tax"]["residency"],
+    taxFreeThreshold: tax?.taxFreeThreshold ?? false,
+    studyLoan: tax?.studyLoan ?? false,
+    income: tax?.income ?? null,
+    homeCountry: tax?.homeCountry ?? null,
+    employerRegistered: tax?.employerRegistered ?? true,
+    variationPercent: tax?.variationPercent ?? null,
+    medicare: (tax?.medicare ?? "levy") as PersonView["tax"]["medicare"],
+    medicareDependants: tax?.medicareDependants ?? null,
+    offsetsPerYear: tax?.offsetsPerYearCents ? centsText(tax.offsetsPerYearCents) : null,
+    extraPerPay: tax?.extraPerPayCents ? centsText(tax.extraPerPayCents) : null,
+  };
+}
+
+function superOf(who: Who, records: DatedRecords): PersonView["super"] {
+  const fund = records.super.get(who.id);
+  return {
+    from: fund?.from ?? who.startDate,
+    fundId: fund?.fundId ?? null,
+    memberNumber: fund?.memberNumber ?? null,
+    guarantee: fund?.guarantee ?? true,
+    agreedPercent: fund?.agreedPercent ?? null,
+    anyAge: fund?.anyAge ?? false,
+    shares: fund?.shares ?? null,
+    how: fund?.how ?? null,
+    askedOn: fund?.askedOn ?? null,
+  };
+}
+
+function bankOf({ store: { crypt } }: Context, who: Who, records: DatedRecords): PersonView["bank"] {
+  const bank = records.bank.get(who.id);
+  const parts = bank ? (JSON.parse(crypt.open(bank.parts, places.bankParts(who.id))) as BankPart[]) : [];
+  return {
+    from: bank?.from ?? who.startDate,
+    parts: parts.map((part) => ({
+      title: part.title,
+      shown: `${part.bsb} ${lastThree(part.account)}`.trim(),
+      kind: part.kind,
+      value: part.value,
+      ...(part.text ? { text: part.text } : {}),
+    })),
+  };
+}
+
+function paidOf({ runId, payId, payday, snapshot }: typeof signedPay.$inferSelect): PersonView["pays"][number] {
+  const { gross, withheld, super: owed, net } = (snapshot as PaySnapshot).figures;
+  return { runId, payId, payday, gross, withheld, super: owed, net };
 }
 
 /** A secret in full, to be looked at on purpose; the asking is recorded. */

@@ -43,68 +43,54 @@ const countsOf = ({ store }: Context, businessId: number): Counts =>
     )
     .get({ b: businessId }) as Counts;
 
-export function readFirstSteps(context: Context, businessId: number): FirstSteps {
-  const owner = findBusiness(context, businessId);
-  const { titles } = context.country(owner.country).setUp;
-  const hasFunds = context.country(owner.country).people.choosesFund;
-  const counts = countsOf(context, businessId);
-  const paydays = context.store.db
-    .select()
-    .from(payCycle)
-    .where(and(eq(payCycle.businessId, businessId), eq(payCycle.retired, false)))
-    .all()
-    .map((cycle) => nextPaydayOf(context, cycle));
-  const first = paydays.sort()[0] ?? "9999-12-31";
-  const parts = new Map(readReadiness(context, businessId).parts.map((part) => [part.key, part]));
-  const asks = (keys: readonly ReadyPartKey[], only = (_what: string) => true) =>
-    asked(
-      keys.flatMap((key) => parts.get(key) ?? []),
-      first,
-      only,
-    );
-  const step = (
-    key: string,
-    title: string,
-    why: string,
-    link: string,
-    done: boolean,
-    more: Partial<FirstStep> = {},
-  ) => ({
-    ...{ key, title, why, link, done, optional: false, asks: null },
-    ...more,
-  });
-  const isAccount = (what: string) => what === "Bank account";
+const step = (
+  key: string,
+  title: string,
+  why: string,
+  link: string,
+  done: boolean,
+  more: Partial<FirstStep> = {},
+): FirstStep => ({ ...{ key, title, why, link, done, optional: false, asks: null }, ...more });
+
+type Asks = (keys: readonly ReadyPartKey[], only?: (what: string) => boolean) => string | null;
+const isAccount = (what: string) => what === "Bank account";
+
+/** The business itself: who it is, how it pays, and where. */
+function stepsOfBusiness(counts: Counts, asks: Asks, funds: string | null): FirstStep[] {
   const particulars = asks(["business"], (what) => !isAccount(what));
   const account = asks(["business"], isAccount);
   const lodging = asks(["lodging"]);
-  const people = asks(["details", "tax", "funds", "bank"]);
-  const steps: FirstStep[] = [
+  return [
     step(
       "business",
       "The business",
       "Its name, number and contact stand on payslips and reports.",
       "/set-up#business",
       !particulars,
-      {
-        asks: particulars,
-      },
+      { asks: particulars },
     ),
     step("bank", "The account that pays", "The payment file takes the money from it.", "/set-up#business", !account),
     step("cycle", "Pay cycle and payday", "Every run follows it.", "/set-up#cycles", counts.cycles > 0),
     step("place", "Places of work", "They decide which days are public holidays.", "/set-up#places", counts.places > 0),
-    ...(hasFunds
-      ? [step("funds", titles.funds, "Each person's super goes to one of them.", "/set-up#funds", counts.funds > 0)]
-      : []),
+    ...(funds === null
+      ? []
+      : [step("funds", funds, "Each person's super goes to one of them.", "/set-up#funds", counts.funds > 0)]),
     step(
       "lodging",
       "Who lodges",
       "Whoever signs off declares for the employer, or an agent does.",
       "/set-up#lodging",
       !lodging,
-      {
-        asks: lodging,
-      },
+      { asks: lodging },
     ),
+  ];
+}
+
+/** Its people, what they are paid, and what came before. */
+function stepsOfPeople(counts: Counts, asks: Asks): FirstStep[] {
+  const people = asks(["details", "tax", "funds", "bank"]);
+  const optional = { optional: true };
+  return [
     step("people", "People", "Typed one by one, pasted, or from a file.", "/people/several", counts.people > 0),
     step(
       "usual",
@@ -119,9 +105,7 @@ export function readFirstSteps(context: Context, businessId: number): FirstSteps
       "Turns recorded hours into lines, and asks for the least rate.",
       "/set-up/agreements",
       counts.agreed > 0,
-      {
-        optional: true,
-      },
+      optional,
     ),
     step(
       "opening",
@@ -129,9 +113,7 @@ export function readFirstSteps(context: Context, businessId: number): FirstSteps
       "Where the payroll year began with another.",
       "/people/opening",
       counts.opened > 0,
-      {
-        optional: true,
-      },
+      optional,
     ),
     step(
       "balances",
@@ -139,7 +121,7 @@ export function readFirstSteps(context: Context, businessId: number): FirstSteps
       "What each person had left with the earlier system.",
       "/people/balances",
       counts.balances > 0,
-      { optional: true },
+      optional,
     ),
     step(
       "details",
@@ -147,12 +129,32 @@ export function readFirstSteps(context: Context, businessId: number): FirstSteps
       "Tax, accounts and addresses, each with what it stops.",
       "/readiness",
       counts.people > 0 && !people,
-      {
-        asks: people,
-      },
+      { asks: people },
     ),
     step("run", "The first run", "Opened from usual pay; looked at, signed off, sent.", "/run", counts.runs > 0),
   ];
+}
+
+export function readFirstSteps(context: Context, businessId: number): FirstSteps {
+  const owner = findBusiness(context, businessId);
+  const country = context.country(owner.country);
+  const counts = countsOf(context, businessId);
+  const paydays = context.store.db
+    .select()
+    .from(payCycle)
+    .where(and(eq(payCycle.businessId, businessId), eq(payCycle.retired, false)))
+    .all()
+    .map((cycle) => nextPaydayOf(context, cycle));
+  const first = paydays.sort()[0] ?? "9999-12-31";
+  const parts = new Map(readReadiness(context, businessId).parts.map((part) => [part.key, part]));
+  const asks: Asks = (keys, only = () => true) =>
+    asked(
+      keys.flatMap((key) => parts.get(key) ?? []),
+      first,
+      only,
+    );
+  const funds = country.people.choosesFund ? country.setUp.titles.funds : null;
+  const steps = [...stepsOfBusiness(counts, asks, funds), ...stepsOfPeople(counts, asks)];
   const next = steps.find((each) => !each.done && !each.optional)?.key ?? null;
   return { steps, next, isOver: counts.signed > 0 };
 }

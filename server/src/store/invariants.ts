@@ -11,7 +11,12 @@ const yearStarts = () =>
     .map(([code, each]) => `SELECT '${code}' AS country, '${each.payrollYear("2026-12-31").from.slice(5)}' AS day`)
     .join(" UNION ");
 
-const rules = (): { words: (id: number) => string; find: string }[] => [
+interface Rule {
+  words: (id: number) => string;
+  find: string;
+}
+
+const rulesOfFacts = (): Rule[] => [
   {
     words: (id) => `Journal ${id} does not balance.`,
     find: `SELECT journal_id AS id FROM journal_line GROUP BY journal_id
@@ -66,6 +71,9 @@ const rules = (): { words: (id: number) => string; find: string }[] => [
            SELECT coalesce(d.person, k.person) AS id FROM derived d FULL JOIN kept k ON k.person = d.person
            WHERE coalesce(d.cents, 0) <> coalesce(k.cents, 0)`,
   },
+];
+
+const rulesOfPayments = (): Rule[] => [
   {
     words: (id) => `The kept dues of business ${id} are not the sum of their facts and payments.`,
     find: `WITH derived AS (
@@ -114,7 +122,7 @@ const rules = (): { words: (id: number) => string; find: string }[] => [
 ];
 
 export function unbalanced(store: Store): string[] {
-  return rules().flatMap(({ words, find }) =>
+  return [...rulesOfFacts(), ...rulesOfPayments()].flatMap(({ words, find }) =>
     store.sqlite
       .prepare<[], { id: number }>(find)
       .all()

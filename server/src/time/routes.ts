@@ -34,6 +34,12 @@ const asked = (request: Request, name: string): string | undefined => {
 };
 
 export function timeRoutes(context: Context, router: Router): void {
+  dayRoutes(context, router);
+  recordRoutes(context, router);
+  agreementRoutes(context, router);
+}
+
+function dayRoutes(context: Context, router: Router): void {
   const onBusiness = businessRoute(context);
   router.get(
     "/businesses/:business/week",
@@ -46,32 +52,6 @@ export function timeRoutes(context: Context, router: Router): void {
         cycle === undefined ? undefined : Number(cycle),
         asked(request, "day"),
       );
-    }),
-  );
-  router.get(
-    "/businesses/:business/time-record.:ending",
-    signedIn(context, async (actor, request, response) => {
-      const businessId = idOf(request, "business");
-      demandRight(context, actor, businessId, "see");
-      const { ending } = request.params;
-      if (ending !== "csv" && ending !== "pdf") throw notFound("record");
-      const person = asked(request, "person");
-      // Four weeks to this day, where nobody says which.
-      const to = asked(request, "to") ?? todayAt(context, businessId);
-      const from = asked(request, "from") ?? (isDate(to) ? addDays(to, -27) : "");
-      if (!isDate(from) || !isDate(to))
-        throw cannot("record-days", "A record needs its first and its last day, as 2026-06-22.");
-      const everybody = listPeople(context, businessId).map((each) => each.id);
-      const wanted = person === undefined ? everybody : everybody.filter((id) => id === Number(person));
-      if (wanted.length === 0) throw notFound("person");
-      const days = recordedDays(context, businessId, wanted, from, to, mayPrepare(context, actor, businessId));
-      const business = findBusiness(context, businessId).legalName;
-      const bytes =
-        ending === "csv"
-          ? timeRecordCsv(days)
-          : await renderTimeRecord({ kind: "timeRecord", business, from, to, days });
-      response.setHeader("Content-Disposition", contentDisposition(`time-record-${from}-to-${to}.${ending}`));
-      response.type(ending === "csv" ? "text/csv" : "application/pdf").send(bytes);
     }),
   );
   router.put(
@@ -102,6 +82,40 @@ export function timeRoutes(context: Context, router: Router): void {
       approveDays(context, actor, businessId, wanted);
     }),
   );
+}
+
+/** The record of time as a file, for whoever asks to see it. */
+function recordRoutes(context: Context, router: Router): void {
+  router.get(
+    "/businesses/:business/time-record.:ending",
+    signedIn(context, async (actor, request, response) => {
+      const businessId = idOf(request, "business");
+      demandRight(context, actor, businessId, "see");
+      const { ending } = request.params;
+      if (ending !== "csv" && ending !== "pdf") throw notFound("record");
+      const person = asked(request, "person");
+      // Four weeks to this day, where nobody says which.
+      const to = asked(request, "to") ?? todayAt(context, businessId);
+      const from = asked(request, "from") ?? (isDate(to) ? addDays(to, -27) : "");
+      if (!isDate(from) || !isDate(to))
+        throw cannot("record-days", "A record needs its first and its last day, as 2026-06-22.");
+      const everybody = listPeople(context, businessId).map((each) => each.id);
+      const wanted = person === undefined ? everybody : everybody.filter((id) => id === Number(person));
+      if (wanted.length === 0) throw notFound("person");
+      const days = recordedDays(context, businessId, wanted, from, to, mayPrepare(context, actor, businessId));
+      const business = findBusiness(context, businessId).legalName;
+      const bytes =
+        ending === "csv"
+          ? timeRecordCsv(days)
+          : await renderTimeRecord({ kind: "timeRecord", business, from, to, days });
+      response.setHeader("Content-Disposition", contentDisposition(`time-record-${from}-to-${to}.${ending}`));
+      response.type(ending === "csv" ? "text/csv" : "application/pdf").send(bytes);
+    }),
+  );
+}
+
+function agreementRoutes(context: Context, router: Router): void {
+  const onBusiness = businessRoute(context);
   router.get(
     "/businesses/:business/annual-wages",
     onBusiness("see", (_actor, businessId, request) => {

@@ -56,6 +56,7 @@ function summariesCsv(summaries: readonly YearSummary[]): string {
 }
 
 export function yearRoutes(context: Context, jobs: Jobs, router: Router): void {
+  summaryRoutes(context, router);
   const onBusiness = businessRoute(context);
   router.get(
     "/businesses/:business/year",
@@ -121,6 +122,19 @@ export function yearRoutes(context: Context, jobs: Jobs, router: Router): void {
     ),
   );
   router.get(
+    "/people/:person/year/:from",
+    signedIn(context, (actor, request) => {
+      const personId = idOf(request, "person");
+      demandRight(context, actor, businessOfPerson(context, personId), "see", "person");
+      return readProofPays(context, personId, dayIn(request.params.from));
+    }),
+  );
+}
+
+/** What each person gets of the year: read, taken as files, mailed. */
+function summaryRoutes(context: Context, router: Router): void {
+  const onBusiness = businessRoute(context);
+  router.get(
     "/businesses/:business/year/summaries.csv",
     onBusiness("see", (actor, businessId, { query }, response) => {
       const from = query.from === undefined ? undefined : dayIn(query.from);
@@ -159,14 +173,6 @@ export function yearRoutes(context: Context, jobs: Jobs, router: Router): void {
       looked(context, actor, businessOfPerson(context, personId), `a year summary, ${summaryFile(summary)}`);
       response.type("application/pdf").attachment(summaryFile(summary));
       response.send(await renderYearSummary(summary));
-    }),
-  );
-  router.get(
-    "/people/:person/year/:from",
-    signedIn(context, (actor, request) => {
-      const personId = idOf(request, "person");
-      demandRight(context, actor, businessOfPerson(context, personId), "see", "person");
-      return readProofPays(context, personId, dayIn(request.params.from));
     }),
   );
 }

@@ -30,6 +30,9 @@ export function Shell({ session }: { session: SessionView }) {
   const [theme, setTheme] = useState(themeNow());
   const [palette, setPalette] = useState(false);
   const [help, setHelp] = useState(false);
+  const openPalette = () => setPalette(true);
+  const openHelp = () => setHelp(true);
+  const turn = () => setTheme(switchTheme());
   // A link may name its business: opened in a tab of its own, it shows that one.
   const [businessId, setBusinessId] = useState(
     () => Number(new URLSearchParams(location.search).get("business") ?? localStorage.getItem(keptBusiness)) || 0,
@@ -49,15 +52,7 @@ export function Shell({ session }: { session: SessionView }) {
     void navigate(`/${location.pathname.split("/")[1] ?? "desk"}`);
   };
 
-  useHotkeys("mod+k", () => setPalette(true), { enableOnFormTags: true, preventDefault: true });
-  // From any field of a form, a choice too: it is saved without the way to its button.
-  useHotkeys("mod+enter", (event) => (event.target as HTMLElement).closest("form")?.requestSubmit(), {
-    enableOnFormTags: true,
-  });
-  useHotkeys("f1", () => setHelp(true), { enableOnFormTags: true, preventDefault: true });
-  useHotkeys("shift+slash, ?", () => setHelp(true), {
-    ignoreEventWhen: (event) => (event.target as HTMLElement).closest?.('[role="grid"]') !== null,
-  });
+  useFrameKeys(openPalette, openHelp);
   usePlaceKeys((key) => {
     const place = places.find((each) => each.key === key);
     if (place) void navigate(place.to);
@@ -84,63 +79,24 @@ export function Shell({ session }: { session: SessionView }) {
             <FoldedMenu
               places={shownPlaces}
               tools={[
-                { name: "Go or do", go: () => setPalette(true) },
-                { name: "Guide", go: () => setHelp(true) },
-                { name: theme === "dark" ? "Light" : "Dark", go: () => setTheme(switchTheme()) },
+                { name: "Go or do", go: openPalette },
+                { name: "Guide", go: openHelp },
+                { name: theme === "dark" ? "Light" : "Dark", go: turn },
                 { name: session.user?.name ?? "Your account", go: () => void navigate("/you") },
                 { name: "Sign out", go: signOut },
               ]}
             />
           ) : (
             <>
-              <nav aria-label="Places" className="flex gap-1">
-                {shownPlaces.map((place) => (
-                  <NavLink
-                    key={place.to}
-                    to={place.to}
-                    className={({ isActive }) =>
-                      `flex items-center border-b-3 px-2.5 pt-[3px] max-[1150px]:px-1.5 text-[15px] ${isActive ? "border-action font-semibold" : "border-transparent hover:border-rule-strong"}`
-                    }
-                  >
-                    {place.name}
-                  </NavLink>
-                ))}
-              </nav>
-              <div className="ml-auto flex items-center gap-3 text-[14px]">
-                {session.demo ? (
-                  <DayMover day={session.day} />
-                ) : (
-                  <span className="text-quiet">{longDate(session.day)}</span>
-                )}
-                <button
-                  type="button"
-                  className="rounded-(--radius) border border-rule-strong px-2 py-0.5 text-quiet hover:bg-hover"
-                  onClick={() => setPalette(true)}
-                >
-                  Go or do <kbd className="ml-1 font-sans text-[12px] max-[1150px]:hidden">Ctrl K</kbd>
-                </button>
-                <button
-                  type="button"
-                  className="text-quiet hover:underline max-[1150px]:hidden"
-                  onClick={() => setHelp(true)}
-                >
-                  Guide
-                </button>
-                <button
-                  type="button"
-                  className="text-quiet hover:underline max-[900px]:hidden"
-                  onClick={() => setTheme(switchTheme())}
-                  aria-label={`Switch to ${theme === "dark" ? "light" : "dark"}`}
-                >
-                  {theme === "dark" ? "Light" : "Dark"}
-                </button>
-                <Link className="text-quiet hover:underline" to="/you" title={session.user?.email}>
-                  {session.user?.name.split(" ")[0]}
-                </Link>
-                <button type="button" className="text-quiet hover:underline" onClick={signOut}>
-                  Sign out
-                </button>
-              </div>
+              <PlaceLinks places={shownPlaces} />
+              <Tools
+                session={session}
+                theme={theme}
+                onGo={openPalette}
+                onGuide={openHelp}
+                onTheme={turn}
+                onSignOut={signOut}
+              />
             </>
           )}
         </header>
@@ -164,12 +120,82 @@ export function Shell({ session }: { session: SessionView }) {
         session={session}
         business={business}
         onBusiness={choose}
-        onHelp={() => setHelp(true)}
-        onTheme={() => setTheme(switchTheme())}
+        onHelp={openHelp}
+        onTheme={turn}
       />
       <AskPassword />
       <HelpOverlay open={help} country={business?.country ?? null} onClose={() => setHelp(false)} />
     </BusinessContext>
+  );
+}
+
+/** Keys that work on every page. */
+function useFrameKeys(onGo: () => void, onGuide: () => void): void {
+  useHotkeys("mod+k", onGo, { enableOnFormTags: true, preventDefault: true });
+  // From any field of a form, a choice too: it is saved without the way to its button.
+  useHotkeys("mod+enter", (event) => (event.target as HTMLElement).closest("form")?.requestSubmit(), {
+    enableOnFormTags: true,
+  });
+  useHotkeys("f1", onGuide, { enableOnFormTags: true, preventDefault: true });
+  useHotkeys("shift+slash, ?", onGuide, {
+    ignoreEventWhen: (event) => (event.target as HTMLElement).closest?.('[role="grid"]') !== null,
+  });
+}
+
+const PlaceLinks = ({ places: shown }: { places: readonly (typeof places)[number][] }) => (
+  <nav aria-label="Places" className="flex gap-1">
+    {shown.map((place) => (
+      <NavLink
+        key={place.to}
+        to={place.to}
+        className={({ isActive }) =>
+          `flex items-center border-b-3 px-2.5 pt-[3px] max-[1150px]:px-1.5 text-[15px] ${isActive ? "border-action font-semibold" : "border-transparent hover:border-rule-strong"}`
+        }
+      >
+        {place.name}
+      </NavLink>
+    ))}
+  </nav>
+);
+
+interface ToolProps {
+  session: SessionView;
+  theme: ReturnType<typeof themeNow>;
+  onGo: () => void;
+  onGuide: () => void;
+  onTheme: () => void;
+  onSignOut: () => void;
+}
+
+function Tools({ session, theme, onGo, onGuide, onTheme, onSignOut }: ToolProps) {
+  return (
+    <div className="ml-auto flex items-center gap-3 text-[14px]">
+      {session.demo ? <DayMover day={session.day} /> : <span className="text-quiet">{longDate(session.day)}</span>}
+      <button
+        type="button"
+        className="rounded-(--radius) border border-rule-strong px-2 py-0.5 text-quiet hover:bg-hover"
+        onClick={onGo}
+      >
+        Go or do <kbd className="ml-1 font-sans text-[12px] max-[1150px]:hidden">Ctrl K</kbd>
+      </button>
+      <button type="button" className="text-quiet hover:underline max-[1150px]:hidden" onClick={onGuide}>
+        Guide
+      </button>
+      <button
+        type="button"
+        className="text-quiet hover:underline max-[900px]:hidden"
+        onClick={onTheme}
+        aria-label={`Switch to ${theme === "dark" ? "light" : "dark"}`}
+      >
+        {theme === "dark" ? "Light" : "Dark"}
+      </button>
+      <Link className="text-quiet hover:underline" to="/you" title={session.user?.email}>
+        {session.user?.name.split(" ")[0]}
+      </Link>
+      <button type="button" className="text-quiet hover:underline" onClick={onSignOut}>
+        Sign out
+      </button>
+    </div>
   );
 }
 

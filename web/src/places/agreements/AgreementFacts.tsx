@@ -21,7 +21,8 @@ const eachUnit = (unit: string) =>
 /** Field names of forms split at points: levels such as "1.2" are named without one. */
 const safe = (key: string) => `k${key.replaceAll(".", "_")}`;
 
-export function AgreementFacts({ businessId, agreement }: { businessId: number; agreement: AgreementView }) {
+/** The fields of what holds here, and how they are saved. */
+function useFacts(agreement: AgreementView) {
   const { data: session } = api.useSessionQuery();
   const { rules } = agreement;
   const questions = rules.settings.filter((each) => each.scope === "workplace");
@@ -39,8 +40,6 @@ export function AgreementFacts({ businessId, agreement }: { businessId: number; 
       allowances: named(agreement.rates.allowances),
     },
   });
-  const [saved, setSaved] = useState(false);
-  const { errors } = form.formState;
   const typed = (known: Dollars, keys: readonly string[]) =>
     Object.fromEntries(keys.flatMap((key) => (known[safe(key)] ? [[key, known[safe(key)] ?? ""]] : [])));
   type Values = Parameters<Parameters<typeof form.handleSubmit>[0]>[0];
@@ -64,17 +63,20 @@ export function AgreementFacts({ businessId, agreement }: { businessId: number; 
       ),
     },
   });
+  return { form, questions, levels, amounts, factsOf };
+}
+type Facts = ReturnType<typeof useFacts>;
+
+export function AgreementFacts({ businessId, agreement }: { businessId: number; agreement: AgreementView }) {
+  const facts = useFacts(agreement);
+  const { form, questions, factsOf } = facts;
+  const [saved, setSaved] = useState(false);
+  const { errors } = form.formState;
   const put = (sheet: RateSheet) => {
     for (const [key, value] of Object.entries(sheet.levels))
       form.setValue(`levels.${safe(key)}`, value, { shouldDirty: true });
     for (const [id, value] of Object.entries(sheet.allowances))
       form.setValue(`allowances.${safe(id)}`, value, { shouldDirty: true });
-  };
-  /** What holds now stands beneath a figure that is another one. */
-  const nowHint = (key: string): { hint?: string } => {
-    const known = levelRate(rules, key, agreement.rates)?.toString();
-    const typed = form.watch(`levels.${safe(key)}`);
-    return known && typed !== known ? { hint: `now ${money(known)}` } : {};
   };
   const [plan, planned] = timeApi.usePlanAgreementFactsMutation();
   const [save] = timeApi.useSaveAgreementMutation();
@@ -115,53 +117,12 @@ export function AgreementFacts({ businessId, agreement }: { businessId: number; 
             {...form.register("source")}
           />
           <span />
-          {questions.map((each) =>
-            each.type === "boolean" ? (
-              <TickField key={each.key} label={each.ask} {...form.register(`settings.${each.key}`)} />
-            ) : each.type === "choice" ? (
-              <ChoiceField key={each.key} label={each.ask} {...form.register(`settings.${each.key}`)}>
-                {each.choices?.map((choice) => (
-                  <option key={choice} value={choice}>
-                    {choiceWords(each, choice)}
-                  </option>
-                ))}
-              </ChoiceField>
-            ) : (
-              <TextField
-                key={each.key}
-                label={each.ask}
-                error={errorAt(errors, `settings.${each.key}`)}
-                {...form.register(`settings.${each.key}`)}
-              />
-            ),
-          )}
+          {questions.map((each) => (
+            <Question key={each.key} of={each} form={form} />
+          ))}
         </div>
         <PasteRates agreement={agreement} onRead={put} />
-        {levels.length > 0 && <h3 className="mt-4 mb-1 font-semibold">Dollars an hour by level</h3>}
-        <div className="grid grid-cols-4 gap-x-5 gap-y-2 max-[900px]:grid-cols-2">
-          {levels.map(({ key, title }) => (
-            <TextField
-              key={key}
-              label={title}
-              inputMode="decimal"
-              {...nowHint(key)}
-              error={errorAt(errors, `rates.classifications.${key}`)}
-              {...form.register(`levels.${safe(key)}`)}
-            />
-          ))}
-        </div>
-        {amounts.length > 0 && <h3 className="mt-4 mb-1 font-semibold">Dollars a unit</h3>}
-        <div className="grid grid-cols-4 gap-x-5 gap-y-2 max-[900px]:grid-cols-2">
-          {amounts.map(({ id, unit }) => (
-            <TextField
-              key={id}
-              label={`${sentenceCase(id.replaceAll("-", " "))}, ${eachUnit(unit)}`}
-              inputMode="decimal"
-              error={errorAt(errors, `rates.allowances.${id}`)}
-              {...form.register(`allowances.${safe(id)}`)}
-            />
-          ))}
-        </div>
+        <DollarFields agreement={agreement} facts={facts} />
         {errors.root && (
           <p role="alert" className="mt-2 text-plum">
             {errors.root.message}
@@ -183,5 +144,71 @@ export function AgreementFacts({ businessId, agreement }: { businessId: number; 
         )}
       </form>
     </section>
+  );
+}
+
+interface QuestionProps {
+  of: Facts["questions"][number];
+  form: Facts["form"];
+}
+
+/** What an agreement asks of a workplace: yes or no, one of several, or a number. */
+function Question({ of, form }: QuestionProps) {
+  const { errors } = form.formState;
+  const name = `settings.${of.key}` as const;
+  return of.type === "boolean" ? (
+    <TickField label={of.ask} {...form.register(name)} />
+  ) : of.type === "choice" ? (
+    <ChoiceField label={of.ask} {...form.register(name)}>
+      {of.choices?.map((choice) => (
+        <option key={choice} value={choice}>
+          {choiceWords(of, choice)}
+        </option>
+      ))}
+    </ChoiceField>
+  ) : (
+    <TextField label={of.ask} error={errorAt(errors, name)} {...form.register(name)} />
+  );
+}
+
+/** Dollars of the pay guide: by level, and by unit of each allowance. */
+function DollarFields({ agreement, facts }: { agreement: AgreementView; facts: Facts }) {
+  const { form, levels, amounts } = facts;
+  const { rules } = agreement;
+  const { errors } = form.formState;
+  /** What holds now stands beneath a figure that is another one. */
+  const nowHint = (key: string): { hint?: string } => {
+    const known = levelRate(rules, key, agreement.rates)?.toString();
+    const typed = form.watch(`levels.${safe(key)}`);
+    return known && typed !== known ? { hint: `now ${money(known)}` } : {};
+  };
+  return (
+    <>
+      {levels.length > 0 && <h3 className="mt-4 mb-1 font-semibold">Dollars an hour by level</h3>}
+      <div className="grid grid-cols-4 gap-x-5 gap-y-2 max-[900px]:grid-cols-2">
+        {levels.map(({ key, title }) => (
+          <TextField
+            key={key}
+            label={title}
+            inputMode="decimal"
+            {...nowHint(key)}
+            error={errorAt(errors, `rates.classifications.${key}`)}
+            {...form.register(`levels.${safe(key)}`)}
+          />
+        ))}
+      </div>
+      {amounts.length > 0 && <h3 className="mt-4 mb-1 font-semibold">Dollars a unit</h3>}
+      <div className="grid grid-cols-4 gap-x-5 gap-y-2 max-[900px]:grid-cols-2">
+        {amounts.map(({ id, unit }) => (
+          <TextField
+            key={id}
+            label={`${sentenceCase(id.replaceAll("-", " "))}, ${eachUnit(unit)}`}
+            inputMode="decimal"
+            error={errorAt(errors, `rates.allowances.${id}`)}
+            {...form.register(`allowances.${safe(id)}`)}
+          />
+        ))}
+      </div>
+    </>
   );
 }

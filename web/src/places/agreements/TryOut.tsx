@@ -34,7 +34,6 @@ export function TryOut({
       }),
     [agreement, days, level, holiday, basis, age, flags, leads],
   );
-  const { faults, lines, extras, total, why } = tried;
   useEffect(() => onSpoke(new Set(tried.spoke)), [tried, onSpoke]);
   return (
     <aside aria-label="Try it" className="figures h-fit border-l border-rule-strong pl-6 text-[14.5px]">
@@ -95,6 +94,16 @@ export function TryOut({
           </label>
         ))}
       </div>
+      <WhatItGives tried={tried} />
+    </aside>
+  );
+}
+
+/** Lines, allowances and the money, or why there is none. */
+function WhatItGives({ tried }: { tried: ReturnType<typeof tryWeek> }) {
+  const { faults, lines, extras, total, why } = tried;
+  return (
+    <>
       {faults.map((text) => (
         <p key={text} role="alert" className="mt-2 text-plum">
           {text}
@@ -143,6 +152,6 @@ export function TryOut({
           </tr>
         </tfoot>
       </table>
-    </aside>
+    </>
   );
 }

@@ -27,7 +27,6 @@ export function BusinessBand({ of, plan, leftOut, confirmed, date, onLeaveOut, o
   const dayId = useId();
   const keys = of.dues.map((due) => dueOf(of.businessId, due.key));
   const out = keys.filter((key) => leftOut.has(key)).length;
-  const lineOf = (key: string) => plan?.lines.find((line) => line.dues.includes(key));
   return (
     <section aria-label={of.business} className="mb-7">
       <div className="flex flex-wrap items-center gap-x-6 gap-y-1 pb-1">
@@ -81,44 +80,16 @@ export function BusinessBand({ of, plan, leftOut, confirmed, date, onLeaveOut, o
           </tr>
         </thead>
         <tbody>
-          {of.dues.map((due) => {
-            const key = dueOf(of.businessId, due.key);
-            const line = lineOf(due.key);
-            return (
-              <tr key={due.key} className={`border-b border-rule align-top ${leftOut.has(key) ? "text-quiet" : ""}`}>
-                <td className="py-1.5">
-                  <input
-                    type="checkbox"
-                    className="mt-1 size-4 accent-(--action)"
-                    aria-label={`Tick ${due.words} of ${of.business}, due ${shortDate(due.dueDate)}`}
-                    checked={!leftOut.has(key)}
-                    onChange={(event) => onLeaveOut([key], !event.target.checked)}
-                  />
-                </td>
-                <td className={`py-1.5 ${due.isLate ? "text-plum" : ""}`}>
-                  {weekdayDate(leaveBy(due))}
-                  {(due.isLate || due.sendBy) && (
-                    <span className="block text-[13px]">
-                      {due.isLate ? "late" : "due"}
-                      {(due.isLate && !due.sendBy) || ` ${due.isLate ? "since" : ""} ${shortDate(due.dueDate)}`}
-                    </span>
-                  )}
-                </td>
-                <td className="py-1.5 pr-3">
-                  {due.words}
-                  {due.people > 0 && `, ${counted(due.people, "person", "people")}`}
-                  {due.returnedCents > 0 && (
-                    <span className="block text-[13px] text-plum">{cents(due.returnedCents)} of it came back</span>
-                  )}
-                </td>
-                <td className="py-1.5 text-quiet max-[900px]:hidden">{line?.account}</td>
-                <td className="py-1.5 text-quiet max-[900px]:hidden">
-                  <span className="select-all">{line?.reference}</span>
-                </td>
-                <td className="py-1.5 text-right">{cents(due.unpaidCents)}</td>
-              </tr>
-            );
-          })}
+          {of.dues.map((due) => (
+            <DueRow
+              key={due.key}
+              due={due}
+              business={of.business}
+              line={plan?.lines.find((line) => line.dues.includes(due.key))}
+              out={leftOut.has(dueOf(of.businessId, due.key))}
+              onLeaveOut={(away) => onLeaveOut([dueOf(of.businessId, due.key)], away)}
+            />
+          ))}
         </tbody>
         {plan && of.dues.length > 1 && (
           <tfoot>
@@ -157,6 +128,52 @@ export function BusinessBand({ of, plan, leftOut, confirmed, date, onLeaveOut, o
         ))}
       {plan?.fourEyes && <p className="mt-1 text-[13.5px] text-quiet">Somebody else releases it.</p>}
     </section>
+  );
+}
+
+interface DueProps {
+  due: BusinessDues["dues"][number];
+  business: string;
+  line: PaymentPlan["lines"][number] | undefined;
+  /** not ticked */
+  out: boolean;
+  onLeaveOut: (out: boolean) => void;
+}
+
+function DueRow({ due, business, line, out, onLeaveOut }: DueProps) {
+  return (
+    <tr className={`border-b border-rule align-top ${out ? "text-quiet" : ""}`}>
+      <td className="py-1.5">
+        <input
+          type="checkbox"
+          className="mt-1 size-4 accent-(--action)"
+          aria-label={`Tick ${due.words} of ${business}, due ${shortDate(due.dueDate)}`}
+          checked={!out}
+          onChange={(event) => onLeaveOut(!event.target.checked)}
+        />
+      </td>
+      <td className={`py-1.5 ${due.isLate ? "text-plum" : ""}`}>
+        {weekdayDate(leaveBy(due))}
+        {(due.isLate || due.sendBy) && (
+          <span className="block text-[13px]">
+            {due.isLate ? "late" : "due"}
+            {(due.isLate && !due.sendBy) || ` ${due.isLate ? "since" : ""} ${shortDate(due.dueDate)}`}
+          </span>
+        )}
+      </td>
+      <td className="py-1.5 pr-3">
+        {due.words}
+        {due.people > 0 && `, ${counted(due.people, "person", "people")}`}
+        {due.returnedCents > 0 && (
+          <span className="block text-[13px] text-plum">{cents(due.returnedCents)} of it came back</span>
+        )}
+      </td>
+      <td className="py-1.5 text-quiet max-[900px]:hidden">{line?.account}</td>
+      <td className="py-1.5 text-quiet max-[900px]:hidden">
+        <span className="select-all">{line?.reference}</span>
+      </td>
+      <td className="py-1.5 text-right">{cents(due.unpaidCents)}</td>
+    </tr>
   );
 }
 

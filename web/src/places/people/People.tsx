@@ -1,4 +1,5 @@
 /** The people of a business, with what is missing and one step to mend it. */
+import type { PersonSummary } from "@zesty/contract/people";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { onPage } from "../../countries/onPage.ts";
@@ -50,106 +51,120 @@ export function People() {
           <p className="mb-2 text-quiet">
             {counted(people.length, "person", "people")},{" "}
             {incomplete === 0 ? "all complete" : `${incomplete} with something missing`}.{" "}
-            {onPage[business.country].hasNotices && (
-              <>
-                <Link className="text-action underline" to="/notices">
-                  Notices of Inland Revenue
-                </Link>
-                {". "}
-              </>
-            )}
-            <Link className="text-action underline" to="/readiness">
-              What is missing, and what it stops
-            </Link>
-            {". "}
-            <a className="text-action underline" href={`/api/businesses/${business.id}/people/list.csv`} download>
-              Download the list
-            </a>
-            ,{" "}
-            <button
-              type="button"
-              className="text-action underline"
-              onClick={() =>
-                void fetchFile(`/api/businesses/${business.id}/people/list-with-numbers.csv`, "people.csv").then(
-                  setFault,
-                )
-              }
-            >
-              with tax and bank numbers
-            </button>
-            , or{" "}
-            <a className="text-action underline" href={`/api/businesses/${business.id}/people/facts.xlsx`} download>
-              every dated fact (XLSX)
-            </a>
-            {". "}
-            <Link className="text-action underline" to="/people/opening">
-              Opening figures
-            </Link>
-            {" · "}
-            <Link className="text-action underline" to="/people/balances">
-              Leave from before
-            </Link>
-            {" · "}
-            <Link className="text-action underline" to="/people/pays">
-              Look past pays over
-            </Link>
+            <Ways business={business} onFault={setFault} />
           </p>
           {fault && (
             <p role="alert" className="mb-2 text-plum">
               {fault}
             </p>
           )}
-          <table className="w-full text-[15px]">
-            <thead>
-              <tr className="border-b border-rule-strong text-left text-[14px] text-quiet">
-                <th className="py-1 font-medium">Name</th>
-                <th className="font-medium">ID</th>
-                <th className="font-medium">Basis</th>
-                <th className="font-medium">Cycle</th>
-                <th className="text-right font-medium">Rate an hour</th>
-                <th className="pl-6 font-medium">Since</th>
-                <th className="font-medium">Missing</th>
-              </tr>
-            </thead>
-            <tbody>
-              {shown.map((each) => (
-                <tr key={each.id} className="border-b border-rule hover:bg-hover">
-                  <td className="py-1.5">
-                    <Link className="font-semibold hover:text-action" to={`/people/${each.id}`}>
-                      {each.name}
-                    </Link>
-                  </td>
-                  <td className="text-quiet">{each.payrollId}</td>
-                  <td>{each.basis}</td>
-                  <td>{each.cycle}</td>
-                  <td className="figures text-right">{each.rate ?? "–"}</td>
-                  <td className="figures pl-6">
-                    {shortDate(each.startDate)} {each.startDate.slice(0, 4)}
-                    {each.endDate && (
-                      <span className="text-quiet">
-                        {" "}
-                        to {shortDate(each.endDate)} {each.endDate.slice(0, 4)}
-                      </span>
-                    )}
-                  </td>
-                  <td>
-                    {each.missing.map((one) => (
-                      <Link
-                        key={one.text}
-                        className="mr-3 text-amber underline"
-                        to={`/people/${each.id}#${one.section}`}
-                      >
-                        {one.text}
-                      </Link>
-                    ))}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <PeopleTable people={shown} />
           {shown.length === 0 && <p className="py-4 text-quiet">Nobody here is called “{query}”.</p>}
         </>
       )}
     </Page>
+  );
+}
+
+interface WaysProps {
+  business: ReturnType<typeof useBusiness>;
+  onFault: (text: string | null) => void;
+}
+
+/** To pages and files about everybody. */
+function Ways({ business, onFault }: WaysProps) {
+  return (
+    <>
+      {onPage[business.country].hasNotices && (
+        <>
+          <Link className="text-action underline" to="/notices">
+            Notices of Inland Revenue
+          </Link>
+          {". "}
+        </>
+      )}
+      <Link className="text-action underline" to="/readiness">
+        What is missing, and what it stops
+      </Link>
+      {". "}
+      <a className="text-action underline" href={`/api/businesses/${business.id}/people/list.csv`} download>
+        Download the list
+      </a>
+      ,{" "}
+      <button
+        type="button"
+        className="text-action underline"
+        onClick={() =>
+          void fetchFile(`/api/businesses/${business.id}/people/list-with-numbers.csv`, "people.csv").then(onFault)
+        }
+      >
+        with tax and bank numbers
+      </button>
+      , or{" "}
+      <a className="text-action underline" href={`/api/businesses/${business.id}/people/facts.xlsx`} download>
+        every dated fact (XLSX)
+      </a>
+      {". "}
+      <Link className="text-action underline" to="/people/opening">
+        Opening figures
+      </Link>
+      {" · "}
+      <Link className="text-action underline" to="/people/balances">
+        Leave from before
+      </Link>
+      {" · "}
+      <Link className="text-action underline" to="/people/pays">
+        Look past pays over
+      </Link>
+    </>
+  );
+}
+
+function PeopleTable({ people }: { people: readonly PersonSummary[] }) {
+  return (
+    <table className="w-full text-[15px]">
+      <thead>
+        <tr className="border-b border-rule-strong text-left text-[14px] text-quiet">
+          <th className="py-1 font-medium">Name</th>
+          <th className="font-medium">ID</th>
+          <th className="font-medium">Basis</th>
+          <th className="font-medium">Cycle</th>
+          <th className="text-right font-medium">Rate an hour</th>
+          <th className="pl-6 font-medium">Since</th>
+          <th className="font-medium">Missing</th>
+        </tr>
+      </thead>
+      <tbody>
+        {people.map((each) => (
+          <tr key={each.id} className="border-b border-rule hover:bg-hover">
+            <td className="py-1.5">
+              <Link className="font-semibold hover:text-action" to={`/people/${each.id}`}>
+                {each.name}
+              </Link>
+            </td>
+            <td className="text-quiet">{each.payrollId}</td>
+            <td>{each.basis}</td>
+            <td>{each.cycle}</td>
+            <td className="figures text-right">{each.rate ?? "–"}</td>
+            <td className="figures pl-6">
+              {shortDate(each.startDate)} {each.startDate.slice(0, 4)}
+              {each.endDate && (
+                <span className="text-quiet">
+                  {" "}
+                  to {shortDate(each.endDate)} {each.endDate.slice(0, 4)}
+                </span>
+              )}
+            </td>
+            <td>
+              {each.missing.map((one) => (
+                <Link key={one.text} className="mr-3 text-amber underline" to={`/people/${each.id}#${one.section}`}>
+                  {one.text}
+                </Link>
+              ))}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }

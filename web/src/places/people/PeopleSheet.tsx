@@ -1,7 +1,7 @@
 /** The grid of new people: typed and moved through as in a spreadsheet. */
 import type { PlannedPerson } from "@zesty/contract/peopleSheet";
 import type { PersonColumn } from "@zesty/core/hoursSheet/peopleSheet";
-import { useMemo, useRef } from "react";
+import { type RefObject, useMemo, useRef } from "react";
 import {
   type CellKeyboardEvent,
   type CellKeyDownArgs,
@@ -44,6 +44,67 @@ const widths: Record<string, number> = {
   ...{ state: 64, postcode: 78, bsb: 80, taxCode: 78, salary: 92 },
 };
 
+type Commit = (row: NewRow, column: string, text: string) => void;
+
+/** The margin, and a column of each fact. @param begun the text that a cell opens with */
+function newRowColumns(
+  columns: readonly PersonColumn[],
+  marks: Props["marks"],
+  begun: RefObject<string | null>,
+  commit: Commit,
+): Column<NewRow>[] {
+  return [
+    {
+      key: "margin",
+      name: "",
+      renderHeaderCell: () => <span className="sr-only">What was found</span>,
+      width: 32,
+      frozen: true,
+      renderCell: ({ row }) => {
+        const found = marks.get(row.id);
+        const kind = found && worst(found);
+        return (
+          <span className="flex h-full items-center" title={found?.marks.map((mark) => mark.text).join("\n")}>
+            {!isBlank(row) && found && <MarkShape kind={kind ?? "query"} ticked={kind === null} />}
+            {found && <span className="sr-only">{kind ?? "can be added"}</span>}
+          </span>
+        );
+      },
+    },
+    ...columns.map(
+      (column, index): Column<NewRow> => ({
+        key: column.name,
+        name: column.title,
+        width: widths[column.name] ?? kindWidths[column.kind],
+        frozen: index < 2,
+        headerCellClass: column.kind === "number" ? "num" : "",
+        cellClass: (row) => {
+          const bad = marks.get(row.id)?.marks.some((mark) => mark.column === column.name && mark.kind === "stop");
+          return `${column.kind === "number" ? "num" : ""} ${bad && row.cells[column.name] ? "bad" : ""}`;
+        },
+        renderCell: ({ row }) => {
+          const text = row.cells[column.name] ?? "";
+          const missing = column.needed && text === "" && !isBlank(row);
+          if (column.name === "payrollId" && text === "" && marks.has(row.id))
+            return <span className="text-quiet">{marks.get(row.id)?.payrollId}</span>;
+          return missing ? <span className="text-amber">needed</span> : text;
+        },
+        renderEditCell: (props) => (
+          <CellEditor
+            {...props}
+            title={column.title}
+            initial={begun.current ?? props.row.cells[column.name] ?? ""}
+            onStart={() => {
+              begun.current = null;
+            }}
+            onCommit={(text) => commit(props.row, column.name, text)}
+          />
+        ),
+      }),
+    ),
+  ];
+}
+
 export function PeopleSheet({ columns, rows, marks, onChoose, onChange, onPaste, onUndo }: Props) {
   const grid = useRef<DataGridHandle>(null);
   const at = useRef({ row: 0, column: 0 });
@@ -63,59 +124,7 @@ export function PeopleSheet({ columns, rows, marks, onChoose, onChange, onPaste,
     },
     [],
   );
-  const shown = useMemo(
-    (): Column<NewRow>[] => [
-      {
-        key: "margin",
-        name: "",
-        renderHeaderCell: () => <span className="sr-only">What was found</span>,
-        width: 32,
-        frozen: true,
-        renderCell: ({ row }) => {
-          const found = marks.get(row.id);
-          const kind = found && worst(found);
-          return (
-            <span className="flex h-full items-center" title={found?.marks.map((mark) => mark.text).join("\n")}>
-              {!isBlank(row) && found && <MarkShape kind={kind ?? "query"} ticked={kind === null} />}
-              {found && <span className="sr-only">{kind ?? "can be added"}</span>}
-            </span>
-          );
-        },
-      },
-      ...columns.map(
-        (column, index): Column<NewRow> => ({
-          key: column.name,
-          name: column.title,
-          width: widths[column.name] ?? kindWidths[column.kind],
-          frozen: index < 2,
-          headerCellClass: column.kind === "number" ? "num" : "",
-          cellClass: (row) => {
-            const bad = marks.get(row.id)?.marks.some((mark) => mark.column === column.name && mark.kind === "stop");
-            return `${column.kind === "number" ? "num" : ""} ${bad && row.cells[column.name] ? "bad" : ""}`;
-          },
-          renderCell: ({ row }) => {
-            const text = row.cells[column.name] ?? "";
-            const missing = column.needed && text === "" && !isBlank(row);
-            if (column.name === "payrollId" && text === "" && marks.has(row.id))
-              return <span className="text-quiet">{marks.get(row.id)?.payrollId}</span>;
-            return missing ? <span className="text-amber">needed</span> : text;
-          },
-          renderEditCell: (props) => (
-            <CellEditor
-              {...props}
-              title={column.title}
-              initial={begun.current ?? props.row.cells[column.name] ?? ""}
-              onStart={() => {
-                begun.current = null;
-              }}
-              onCommit={(text) => commit(props.row, column.name, text)}
-            />
-          ),
-        }),
-      ),
-    ],
-    [columns, marks, commit],
-  );
+  const shown = useMemo(() => newRowColumns(columns, marks, begun, commit), [columns, marks, commit]);
 
   function move(dx: number, dy: number): void {
     const column = Math.max(0, Math.min(at.current.column + dx, columns.length - 1));

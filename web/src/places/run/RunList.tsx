@@ -1,5 +1,7 @@
 /** The runs of a business: open the next one, or look back. */
 
+import type { RunSummary } from "@zesty/contract/runs";
+import type { CountryCode } from "@zesty/core/countries/countries";
 import { useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { Button } from "../../parts/Button.tsx";
@@ -92,58 +94,64 @@ export function RunList() {
       {runs.length === 0 ? (
         <Nothing>Past runs come here, newest first.</Nothing>
       ) : (
-        <table className="figures w-full text-[15px]">
-          <thead>
-            <tr className="border-b border-rule-strong text-left text-[14px] text-quiet">
-              <th className="w-12 py-1 font-medium">
-                <span className="sr-only">Steps</span>
-              </th>
-              <th className="font-medium">Payday</th>
-              <th className="font-medium">Period</th>
-              <th className="font-medium">Run</th>
-              <th className="text-right font-medium">Gross</th>
-              <th className="text-right font-medium">{totalNames[business.country].withheld}</th>
-              <th className="text-right font-medium">{totalNames[business.country].super}</th>
-              <th className="text-right font-medium">Net</th>
-              <th className="pl-6 font-medium">State</th>
-            </tr>
-          </thead>
-          <tbody>
-            {runs.map((run) => (
-              <tr key={run.id} className="border-b border-rule hover:bg-hover">
-                <td className="py-1">
-                  <Wheel segments={run.segments} size={26} />
-                </td>
-                <td>
-                  <Link
-                    className="underline decoration-rule-strong underline-offset-3 hover:text-action"
-                    to={`/run/${run.id}`}
-                  >
-                    {weekdayDate(run.payday)} {run.payday.slice(0, 4)}
-                  </Link>
-                </td>
-                <td className="text-quiet">
-                  {weekdayDate(run.periodStart)} – {weekdayDate(run.periodEnd)}
-                </td>
-                <td>
-                  {run.number}{" "}
-                  <span className="text-quiet">
-                    {run.cycleName}
-                    {run.kind === "cycle" ? "" : `, ${run.reason ? run.reason.toLowerCase() : runKindWords[run.kind]}`}
-                  </span>
-                </td>
-                {(["gross", "withheld", "super", "net"] as const).map((name) => (
-                  <td key={name} className="text-right">
-                    {centsOrDash(run.totals[name] ?? 0)}
-                  </td>
-                ))}
-                <td className="pl-6 text-quiet">{stateWords[run.state]}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Runs runs={runs} country={business.country} />
       )}
       <Older shown={runs.length} most={most} onMore={setMost} />
     </Page>
+  );
+}
+
+function Runs({ runs, country }: { runs: readonly RunSummary[]; country: CountryCode }) {
+  return (
+    <table className="figures w-full text-[15px]">
+      <thead>
+        <tr className="border-b border-rule-strong text-left text-[14px] text-quiet">
+          <th className="w-12 py-1 font-medium">
+            <span className="sr-only">Steps</span>
+          </th>
+          <th className="font-medium">Payday</th>
+          <th className="font-medium">Period</th>
+          <th className="font-medium">Run</th>
+          <th className="text-right font-medium">Gross</th>
+          <th className="text-right font-medium">{totalNames[country].withheld}</th>
+          <th className="text-right font-medium">{totalNames[country].super}</th>
+          <th className="text-right font-medium">Net</th>
+          <th className="pl-6 font-medium">State</th>
+        </tr>
+      </thead>
+      <tbody>
+        {runs.map((run) => (
+          <tr key={run.id} className="border-b border-rule hover:bg-hover">
+            <td className="py-1">
+              <Wheel segments={run.segments} size={26} />
+            </td>
+            <td>
+              <Link
+                className="underline decoration-rule-strong underline-offset-3 hover:text-action"
+                to={`/run/${run.id}`}
+              >
+                {weekdayDate(run.payday)} {run.payday.slice(0, 4)}
+              </Link>
+            </td>
+            <td className="text-quiet">
+              {weekdayDate(run.periodStart)} – {weekdayDate(run.periodEnd)}
+            </td>
+            <td>
+              {run.number}{" "}
+              <span className="text-quiet">
+                {run.cycleName}
+                {run.kind === "cycle" ? "" : `, ${run.reason ? run.reason.toLowerCase() : runKindWords[run.kind]}`}
+              </span>
+            </td>
+            {(["gross", "withheld", "super", "net"] as const).map((name) => (
+              <td key={name} className="text-right">
+                {centsOrDash(run.totals[name] ?? 0)}
+              </td>
+            ))}
+            <td className="pl-6 text-quiet">{stateWords[run.state]}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }

@@ -34,10 +34,8 @@ export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () =
     skip: unsaved || view.state !== "open",
   });
   const [signOff, { error, isLoading }] = runApi.useSignOffMutation();
-  const [sayFinal] = runApi.useFinalReturnMutation();
   const [declared, setDeclared] = useState(false);
   const [final, setFinal] = useState<number[]>([]);
-  const dispatch = useAppDispatch();
   if (planError) return <ProblemNote error={planError} />;
   if (!plan) return <p className="text-quiet">Working out what will happen…</p>;
   const ready =
@@ -50,6 +48,96 @@ export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () =
   return (
     <div className="text-[15px]">
       <h2 className="font-name text-[20px]">Sign off</h2>
+      <InTheWay plan={plan} bad={bad[0]?.text} />
+      <Plan plan={plan} />
+      {view.canSign ? (
+        <form
+          className="mt-4 border-t border-rule-strong pt-3"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void signOff({ run: view.id, version: view.version, final }).then((answer) => {
+              if (answer.data) onSigned();
+            });
+          }}
+        >
+          <LastPays plan={plan} runId={view.id} final={final} onFinal={setFinal} />
+          <TickField
+            label={plan.declaration}
+            checked={declared}
+            onChange={(event) => setDeclared(event.target.checked)}
+          />
+          <ProblemNote error={error} />
+          <Button
+            look="main"
+            type="submit"
+            className="mt-2 w-full"
+            disabled={!declared || !ready || unsaved || isLoading}
+          >
+            {isLoading ? `Signing off ${counted(plan.people, "person", "people")}…` : "Sign off"}
+          </Button>
+          {isLoading ? (
+            <JobBar />
+          ) : (
+            <p className="mt-1 text-[13px] text-quiet">Nothing is sent yet. You send it in the next step.</p>
+          )}
+        </form>
+      ) : (
+        <p className="mt-4 border-t border-rule-strong pt-3 text-quiet">
+          You may prepare this run. Somebody who may authorise it signs it off.
+        </p>
+      )}
+      <p className="mt-3">
+        <AllSlips runId={view.id} />
+      </p>
+      <AskForYes view={view} />
+    </div>
+  );
+}
+
+interface LastProps {
+  plan: SignOffPlan;
+  runId: number;
+  final: readonly number[];
+  onFinal: (payIds: number[]) => void;
+}
+
+/** Last pays of people and of the business, which make a year final. */
+function LastPays({ plan, runId, final, onFinal }: LastProps) {
+  const [sayFinal] = runApi.useFinalReturnMutation();
+  return (
+    <>
+      {plan.leavers.map(({ payId, name, lastDay }) => (
+        <TickField
+          key={payId}
+          label={`This is ${name}'s last pay: make the payroll year final with it`}
+          hint={`Left on ${longDate(lastDay)}. Leave it unticked to finalise with everyone else.`}
+          checked={final.includes(payId)}
+          onChange={(event) =>
+            onFinal(event.target.checked ? [...final, payId] : final.filter((each) => each !== payId))
+          }
+        />
+      ))}
+      {plan.filing && (
+        // Ticked once in a business's life: folded away, so that nobody meets it on the way to the declaration.
+        <details className="mb-2" open={plan.filing.final}>
+          <summary className="cursor-pointer text-action">Is this the business's last payday?</summary>
+          <TickField
+            label="Final return: nobody is paid after this payday"
+            hint="Only when the business stops employing; Inland Revenue then waits for no more filings"
+            checked={plan.filing.final}
+            onChange={(event) => void sayFinal({ run: runId, final: event.target.checked })}
+          />
+        </details>
+      )}
+    </>
+  );
+}
+
+/** What must be mended, ticked or decided before anybody can sign. */
+function InTheWay({ plan, bad }: { plan: SignOffPlan; bad: string | undefined }) {
+  const dispatch = useAppDispatch();
+  return (
+    <>
       {plan.blockers.length > 0 && (
         <section className="mt-2 border-l-3 border-plum pl-3">
           <p className="font-semibold text-plum">
@@ -93,72 +181,9 @@ export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () =
           </Link>
         </p>
       )}
-      {bad.length > 0 && <p className="mt-2 border-l-3 border-plum pl-3 text-plum">{bad[0]?.text}</p>}
+      {bad && <p className="mt-2 border-l-3 border-plum pl-3 text-plum">{bad}</p>}
       {plan.waitsFor && <p className="mt-2 border-l-3 border-amber pl-3">{plan.waitsFor}</p>}
-      <Plan plan={plan} />
-      {view.canSign ? (
-        <form
-          className="mt-4 border-t border-rule-strong pt-3"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void signOff({ run: view.id, version: view.version, final }).then((answer) => {
-              if (answer.data) onSigned();
-            });
-          }}
-        >
-          {plan.leavers.map(({ payId, name, lastDay }) => (
-            <TickField
-              key={payId}
-              label={`This is ${name}'s last pay: make the payroll year final with it`}
-              hint={`Left on ${longDate(lastDay)}. Leave it unticked to finalise with everyone else.`}
-              checked={final.includes(payId)}
-              onChange={(event) =>
-                setFinal(event.target.checked ? [...final, payId] : final.filter((each) => each !== payId))
-              }
-            />
-          ))}
-          {plan.filing && (
-            // Ticked once in a business's life: folded away, so that nobody meets it on the way to the declaration.
-            <details className="mb-2" open={plan.filing.final}>
-              <summary className="cursor-pointer text-action">Is this the business's last payday?</summary>
-              <TickField
-                label="Final return: nobody is paid after this payday"
-                hint="Only when the business stops employing; Inland Revenue then waits for no more filings"
-                checked={plan.filing.final}
-                onChange={(event) => void sayFinal({ run: view.id, final: event.target.checked })}
-              />
-            </details>
-          )}
-          <TickField
-            label={plan.declaration}
-            checked={declared}
-            onChange={(event) => setDeclared(event.target.checked)}
-          />
-          <ProblemNote error={error} />
-          <Button
-            look="main"
-            type="submit"
-            className="mt-2 w-full"
-            disabled={!declared || !ready || unsaved || isLoading}
-          >
-            {isLoading ? `Signing off ${counted(plan.people, "person", "people")}…` : "Sign off"}
-          </Button>
-          {isLoading ? (
-            <JobBar />
-          ) : (
-            <p className="mt-1 text-[13px] text-quiet">Nothing is sent yet. You send it in the next step.</p>
-          )}
-        </form>
-      ) : (
-        <p className="mt-4 border-t border-rule-strong pt-3 text-quiet">
-          You may prepare this run. Somebody who may authorise it signs it off.
-        </p>
-      )}
-      <p className="mt-3">
-        <AllSlips runId={view.id} />
-      </p>
-      <AskForYes view={view} />
-    </div>
+    </>
   );
 }
 

@@ -1,5 +1,6 @@
 /** Shifts from an export: the file is read, what it would change stands day by day, and it is put in as one step. */
 
+import type { ShiftSheetPreview } from "@zesty/contract/hoursSheet";
 import type { DayChange, WeekView } from "@zesty/contract/time";
 import { dayText } from "@zesty/core/hours/dayText";
 import { type ShiftColumn, shiftColumns } from "@zesty/core/hoursSheet/shiftSheet";
@@ -126,42 +127,7 @@ export function ShiftsPanel({ view, onPutIn, onBack }: Props) {
               onSaid={(people) => bring(file, { people })}
             />
           )}
-          <ul className="mt-2">
-            {preview.rows
-              .filter((row) => row.marks.length > 0)
-              .map((row) => (
-                <li key={row.row} className="border-b border-rule py-1">
-                  <span className="flex justify-between gap-3">
-                    <span className="font-semibold">
-                      {row.who}
-                      {row.date ? `, ${weekdayDate(row.date)}` : ""}
-                    </span>
-                    <span className="text-quiet">row {row.row}</span>
-                  </span>
-                  <SheetMarks
-                    marks={row.marks}
-                    seen={seen.has(row.row)}
-                    onSeen={(on) => {
-                      const next = new Set(seen);
-                      if (on) next.add(row.row);
-                      else next.delete(row.row);
-                      setSeen(next);
-                    }}
-                  />
-                </li>
-              ))}
-            {preview.days.map((day) => (
-              <li key={`${day.personId}${day.date}`} className="flex justify-between gap-3 border-b border-rule py-0.5">
-                <span>
-                  {day.name}, {weekdayDate(day.date)}
-                </span>
-                <span className="text-right">
-                  {day.before && <span className="text-quiet line-through">{dayText(day.before, view.country)}</span>}{" "}
-                  {dayText(day.after, view.country)}
-                </span>
-              </li>
-            ))}
-          </ul>
+          <ShiftRows preview={preview} country={view.country} seen={seen} onSeen={setSeen} />
           <div className="sticky -bottom-4 -mx-5 mt-2 border-t border-rule bg-sheet px-5 py-3">
             <Button look="main" disabled={preview.stops.length > 0 || taken.length === 0} onClick={() => void putIn()}>
               {taken.length === 0 ? "Nothing to put in" : `Put in ${counted(taken.length, "day")}`}
@@ -171,5 +137,54 @@ export function ShiftsPanel({ view, onPutIn, onBack }: Props) {
         </>
       )}
     </aside>
+  );
+}
+
+interface RowsProps {
+  preview: ShiftSheetPreview;
+  country: WeekView["country"];
+  seen: ReadonlySet<number>;
+  onSeen: (rows: ReadonlySet<number>) => void;
+}
+
+/** Rows with something to look at, and each day before and after. */
+function ShiftRows({ preview, country, seen, onSeen }: RowsProps) {
+  return (
+    <ul className="mt-2">
+      {preview.rows
+        .filter((row) => row.marks.length > 0)
+        .map((row) => (
+          <li key={row.row} className="border-b border-rule py-1">
+            <span className="flex justify-between gap-3">
+              <span className="font-semibold">
+                {row.who}
+                {row.date ? `, ${weekdayDate(row.date)}` : ""}
+              </span>
+              <span className="text-quiet">row {row.row}</span>
+            </span>
+            <SheetMarks
+              marks={row.marks}
+              seen={seen.has(row.row)}
+              onSeen={(on) => {
+                const next = new Set(seen);
+                if (on) next.add(row.row);
+                else next.delete(row.row);
+                onSeen(next);
+              }}
+            />
+          </li>
+        ))}
+      {preview.days.map((day) => (
+        <li key={`${day.personId}${day.date}`} className="flex justify-between gap-3 border-b border-rule py-0.5">
+          <span>
+            {day.name}, {weekdayDate(day.date)}
+          </span>
+          <span className="text-right">
+            {day.before && <span className="text-quiet line-through">{dayText(day.before, country)}</span>}{" "}
+            {dayText(day.after, country)}
+          </span>
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -24,20 +24,8 @@ interface Props {
   onFind: () => void;
 }
 
-export function WeekSheet({
-  view,
-  dates,
-  period,
-  people,
-  kind,
-  gridRef,
-  onChoose,
-  onChange,
-  onApprove,
-  onUndo,
-  onSay,
-  onFind,
-}: Props) {
+export function WeekSheet(props: Props) {
+  const { view, dates, period, people, kind, gridRef, onChoose, onChange, onSay } = props;
   const at = useRef<{ row: number; date: string | null }>({ row: 0, date: null });
   const typed = useRef<string | null>(null);
   const holidays = useMemo(
@@ -77,7 +65,7 @@ export function WeekSheet({
     [],
   );
   const columns = useMemo(
-    () => weekColumns(view, dates, period, people, kind, holidays, actions),
+    () => weekColumns({ view, period, people, kind, holidays, actions }, dates),
     [view, dates, period, people, kind, holidays, actions],
   );
 
@@ -122,52 +110,13 @@ export function WeekSheet({
       move(...step);
       return;
     }
-    const { row, column } = args;
-    if (!row) return;
-    const date = column && dates.includes(column.key) ? column.key : undefined;
-    const take = (work: () => void) => {
-      event.preventGridDefault();
-      event.preventDefault();
-      work();
-    };
-    const mod = event.ctrlKey || event.metaKey;
-    if (mod && event.key.toLowerCase() === "z") return take(onUndo);
-    if (mod && event.key.toLowerCase() === "d" && date) {
-      const above = people[args.rowIdx - 1];
-      return take(() => {
-        const record = above ? recordOf(above, date, kind) : null;
-        if (record) onChange([{ personId: row.personId, date, kind, record }]);
-        else onSay("The day above holds nothing to fill down.");
-      });
-    }
-    if (mod || event.altKey) return;
-    switch (event.key) {
-      case ".":
-        return take(() => {
-          const days = waiting(row, date === undefined ? period : [date]);
-          if (days.length > 0) onApprove(days, true);
-          else if (date && row.days[date]?.state === "approved") onApprove([{ personId: row.personId, date }], false);
-          else onSay("No days need approval.");
-        });
-      case "[":
-        return take(() => move(0, -1));
-      case "]":
-        return take(() => move(0, 1));
-      case "/":
-        return take(onFind);
-      case "Delete":
-      case "Backspace":
-        if (date && recordOf(row, date, kind) && row.canEdit)
-          return take(() => onChange([{ personId: row.personId, date, kind, record: null }]));
-        return;
-      case "g":
-        return event.preventGridDefault();
-      default:
-        if (event.key.length !== 1) return;
-        if (!/[\dosalpjutbcf=-]/i.test(event.key)) return event.preventGridDefault();
-        // The editor opens blank, and the key that began it is typed into it.
+    onWeekKey(args, event, {
+      ...props,
+      move,
+      begin: () => {
         typed.current = "";
-    }
+      },
+    });
   }
 
   return (
@@ -202,4 +151,61 @@ export function WeekSheet({
       }}
     />
   );
+}
+
+interface KeyActs extends Props {
+  move: (dx: number, dy: number) => void;
+  /** a letter begins an entry */
+  begin: () => void;
+}
+
+/** A key of a day or a person, beside those that move in any grid. */
+function onWeekKey(args: CellKeyDownArgs<WeekPerson, null>, event: CellKeyboardEvent, acts: KeyActs): void {
+  const { people, dates, period, kind, move, onUndo, onChange, onApprove, onSay, onFind } = acts;
+  const { row, column } = args;
+  if (!row) return;
+  const date = column && dates.includes(column.key) ? column.key : undefined;
+  const take = (work: () => void) => {
+    event.preventGridDefault();
+    event.preventDefault();
+    work();
+  };
+  const mod = event.ctrlKey || event.metaKey;
+  if (mod && event.key.toLowerCase() === "z") return take(onUndo);
+  if (mod && event.key.toLowerCase() === "d" && date) {
+    const above = people[args.rowIdx - 1];
+    return take(() => {
+      const record = above ? recordOf(above, date, kind) : null;
+      if (record) onChange([{ personId: row.personId, date, kind, record }]);
+      else onSay("The day above holds nothing to fill down.");
+    });
+  }
+  if (mod || event.altKey) return;
+  switch (event.key) {
+    case ".":
+      return take(() => {
+        const days = waiting(row, date === undefined ? period : [date]);
+        if (days.length > 0) onApprove(days, true);
+        else if (date && row.days[date]?.state === "approved") onApprove([{ personId: row.personId, date }], false);
+        else onSay("No days need approval.");
+      });
+    case "[":
+      return take(() => move(0, -1));
+    case "]":
+      return take(() => move(0, 1));
+    case "/":
+      return take(onFind);
+    case "Delete":
+    case "Backspace":
+      if (date && recordOf(row, date, kind) && row.canEdit)
+        return take(() => onChange([{ personId: row.personId, date, kind, record: null }]));
+      return;
+    case "g":
+      return event.preventGridDefault();
+    default:
+      if (event.key.length !== 1) return;
+      if (!/[\dosalpjutbcf=-]/i.test(event.key)) return event.preventGridDefault();
+      // The editor opens blank, and the key that began it is typed into it.
+      acts.begin();
+  }
 }

@@ -33,18 +33,22 @@ export const waiting = (person: WeekPerson, dates: readonly string[]): Chosen[] 
     })
     .map((date) => ({ personId: person.personId, date }));
 
-/** @param dates the days shown, a week of them; @param period all days, which hours and cost are of */
-export function weekColumns(
-  view: WeekView,
-  dates: readonly string[],
-  period: readonly string[],
-  people: readonly WeekPerson[],
-  kind: DayKind,
-  holidays: ReadonlyMap<string, string>,
-  actions: WeekActions,
-): Column<WeekPerson, null>[] {
-  const worth = (person: WeekPerson) => personWorth(person, view, period, kind);
-  const total = (pick: (person: WeekPerson) => Decimal) => sum(people.map(pick));
+interface Week {
+  view: WeekView;
+  /** all days of the period, which hours and cost are of */
+  period: readonly string[];
+  people: readonly WeekPerson[];
+  kind: DayKind;
+  holidays: ReadonlyMap<string, string>;
+  actions: WeekActions;
+}
+const worthIn =
+  ({ view, period, kind }: Week) =>
+  (person: WeekPerson) =>
+    personWorth(person, view, period, kind);
+const totalIn = (week: Week, pick: (person: WeekPerson) => Decimal) => sum(week.people.map(pick));
+
+function peopleColumns({ period, people }: Week): Column<WeekPerson, null>[] {
   return [
     {
       key: "tick",
@@ -79,62 +83,71 @@ export function weekColumns(
         <span className="font-semibold">{people.length === 1 ? "1 person" : `${people.length} people`}</span>
       ),
     },
-    ...dates.map(
-      (date): Column<WeekPerson, null> => ({
-        key: date,
-        name: heading(date),
-        width: "minmax(86px, 1fr)",
-        headerCellClass: holidays.has(date) ? "holiday" : "",
-        cellClass: (row) =>
-          `${holidays.has(date) ? "holiday" : ""} ${row.days[date]?.state === "locked" && kind === "worked" ? "" : "typed"}`,
-        renderHeaderCell: () => (
-          <span>
-            {heading(date)}
-            {holidays.has(date) && <span className="block text-[11px] text-leaf">{holidays.get(date)}</span>}
-          </span>
-        ),
-        editable: (row) => row.canEdit && !(kind === "worked" && row.days[date]?.state === "locked"),
-        renderCell: ({ row }) => (
-          <DayCell
-            day={row.days[date]}
-            worth={worth(row).days[date]}
-            date={date}
-            kind={kind}
-            country={view.country}
-            holiday={row.time.holidays.find((each) => each.date === date)?.name}
-          />
-        ),
-        // What comes back from the server while a day is typed must not close it and lose what was typed.
-        editorOptions: { closeOnExternalRowChange: false },
-        renderEditCell: (props) => (
-          <DayEditor
-            {...props}
-            date={date}
-            initial={actions.begun() ?? dayText(recordOf(props.row, date, kind), view.country)}
-            onStart={actions.started}
-            onRead={(text) => {
-              const read = readCell(text, props.row, date, view);
-              const said =
-                read === null ? "Nothing is known of the day." : "fault" in read ? read.fault : spelled(read, view);
-              actions.say(said);
-            }}
-            onCommit={(text) => actions.commit(props.row, date, text)}
-          />
-        ),
-        renderSummaryCell: () => {
-          const minutes = people.reduce((all, person) => all + (worth(person).days[date]?.minutes ?? 0), 0);
-          const cost = total((person) => worth(person).days[date]?.cost ?? zero);
-          return minutes === 0 ? (
-            <span className="text-quiet">–</span>
-          ) : (
-            <span className="flex flex-col leading-tight">
-              <span>{hoursShown(minutes)} h</span>
-              <span className="text-[12px] text-quiet">{money(cost.toFixed(2))}</span>
-            </span>
-          );
-        },
-      }),
+  ];
+}
+
+function dayColumn(week: Week, date: string): Column<WeekPerson, null> {
+  const { view, people, kind, holidays, actions } = week;
+  const worth = worthIn(week);
+  return {
+    key: date,
+    name: heading(date),
+    width: "minmax(86px, 1fr)",
+    headerCellClass: holidays.has(date) ? "holiday" : "",
+    cellClass: (row) =>
+      `${holidays.has(date) ? "holiday" : ""} ${row.days[date]?.state === "locked" && kind === "worked" ? "" : "typed"}`,
+    renderHeaderCell: () => (
+      <span>
+        {heading(date)}
+        {holidays.has(date) && <span className="block text-[11px] text-leaf">{holidays.get(date)}</span>}
+      </span>
     ),
+    editable: (row) => row.canEdit && !(kind === "worked" && row.days[date]?.state === "locked"),
+    renderCell: ({ row }) => (
+      <DayCell
+        day={row.days[date]}
+        worth={worth(row).days[date]}
+        date={date}
+        kind={kind}
+        country={view.country}
+        holiday={row.time.holidays.find((each) => each.date === date)?.name}
+      />
+    ),
+    // What comes back from the server while a day is typed must not close it and lose what was typed.
+    editorOptions: { closeOnExternalRowChange: false },
+    renderEditCell: (props) => (
+      <DayEditor
+        {...props}
+        date={date}
+        initial={actions.begun() ?? dayText(recordOf(props.row, date, kind), view.country)}
+        onStart={actions.started}
+        onRead={(text) => {
+          const read = readCell(text, props.row, date, view);
+          const said =
+            read === null ? "Nothing is known of the day." : "fault" in read ? read.fault : spelled(read, view);
+          actions.say(said);
+        }}
+        onCommit={(text) => actions.commit(props.row, date, text)}
+      />
+    ),
+    renderSummaryCell: () => {
+      const minutes = people.reduce((all, person) => all + (worth(person).days[date]?.minutes ?? 0), 0);
+      const cost = totalIn(week, (person) => worth(person).days[date]?.cost ?? zero);
+      return minutes === 0 ? (
+        <span className="text-quiet">–</span>
+      ) : (
+        <span className="flex flex-col leading-tight">
+          <span>{hoursShown(minutes)} h</span>
+          <span className="text-[12px] text-quiet">{money(cost.toFixed(2))}</span>
+        </span>
+      );
+    },
+  };
+}
+
+function sumColumns(week: Week): Column<WeekPerson, null>[] {
+  const worth = worthIn(week);
+  return [
     {
       key: "hours",
       name: "Hours",
@@ -155,7 +168,7 @@ export function weekColumns(
           </span>
         );
       },
-      renderSummaryCell: () => hoursShown(people.reduce((all, person) => all + worth(person).minutes, 0)),
+      renderSummaryCell: () => hoursShown(week.people.reduce((all, person) => all + worth(person).minutes, 0)),
     },
     {
       key: "cost",
@@ -170,8 +183,15 @@ export function weekColumns(
         return cost.isZero() ? "–" : money(cost.toFixed(2));
       },
       renderSummaryCell: () => (
-        <span className="font-semibold">{money(total((person) => worth(person).cost).toFixed(2))}</span>
+        <span className="font-semibold">{money(totalIn(week, (person) => worth(person).cost).toFixed(2))}</span>
       ),
     },
   ];
 }
+
+/** @param dates the days shown, a week of them */
+export const weekColumns = (week: Week, dates: readonly string[]): Column<WeekPerson, null>[] => [
+  ...peopleColumns(week),
+  ...dates.map((date) => dayColumn(week, date)),
+  ...sumColumns(week),
+];

@@ -1,5 +1,5 @@
 /** A payroll year as a sheet of proof: what the year says of each person, whether everybody who knows says the same, and its end. */
-import type { YearAct } from "@zesty/contract/year";
+import type { YearAct, YearAndEnding } from "@zesty/contract/year";
 import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";
@@ -75,44 +75,16 @@ function Sheet({ business }: { business: { id: number; name: string } }) {
               Make final…
             </Button>
           )}
-          {data.rows.length > 0 && (
-            <Link className="text-action underline" to={`/year/elements?from=${data.year.from}`}>
-              Pay elements
-            </Link>
-          )}
-          {data.rows.length > 0 && (
-            <a
-              className="text-action underline"
-              href={`/api/businesses/${business.id}/year.csv?from=${data.year.from}`}
-              download
-            >
-              Take the sheet
-            </a>
-          )}
-          {data.rows.length > 0 && (
-            <Link className="text-action underline" to={`/year/summaries?from=${data.year.from}`}>
-              Year summaries
-            </Link>
-          )}
+          {data.rows.length > 0 && <Files business={business.id} from={data.year.from} />}
           {data.years.length > 1 && (
-            <label className="flex items-center gap-2 text-quiet">
-              Year
-              <select
-                className="rounded-(--radius) border border-rule-strong bg-sheet px-2.5 py-1.5"
-                value={data.year.from}
-                onChange={(event) => {
-                  setFrom(event.target.value);
-                  setOpen(null);
-                  setAct(null);
-                }}
-              >
-                {data.years.map((year) => (
-                  <option key={year.from} value={year.from}>
-                    {year.name}
-                  </option>
-                ))}
-              </select>
-            </label>
+            <YearChoice
+              data={data}
+              onYear={(year) => {
+                setFrom(year);
+                setOpen(null);
+                setAct(null);
+              }}
+            />
           )}
         </div>
       }
@@ -161,3 +133,35 @@ function Sheet({ business }: { business: { id: number; name: string } }) {
     </Page>
   );
 }
+
+/** Where the year goes on, and what of it can be had as a file. */
+const Files = ({ business, from }: { business: number; from: string }) => (
+  <>
+    <Link className="text-action underline" to={`/year/elements?from=${from}`}>
+      Pay elements
+    </Link>
+    <a className="text-action underline" href={`/api/businesses/${business}/year.csv?from=${from}`} download>
+      Take the sheet
+    </a>
+    <Link className="text-action underline" to={`/year/summaries?from=${from}`}>
+      Year summaries
+    </Link>
+  </>
+);
+
+const YearChoice = ({ data, onYear }: { data: YearAndEnding; onYear: (from: string) => void }) => (
+  <label className="flex items-center gap-2 text-quiet">
+    Year
+    <select
+      className="rounded-(--radius) border border-rule-strong bg-sheet px-2.5 py-1.5"
+      value={data.year.from}
+      onChange={(event) => onYear(event.target.value)}
+    >
+      {data.years.map((year) => (
+        <option key={year.from} value={year.from}>
+          {year.name}
+        </option>
+      ))}
+    </select>
+  </label>
+);
