@@ -139,6 +139,10 @@ alone(
     await page.keyboard.type("13-18");
     await page.keyboard.press("Enter");
     await expect(noor.getByRole("gridcell").nth(7)).toContainText("13–18");
+    // Signing out would wipe it: that is asked first.
+    await page.getByRole("button", { name: "Sign out" }).click();
+    await expect(page.getByRole("dialog")).toContainText("What you typed is not at the server yet");
+    await page.getByRole("button", { name: "Stay" }).click();
     const later = await page.context().newPage();
     await page.close({ runBeforeUnload: false });
     await later.goto(`${world.url}/time`);

@@ -21,6 +21,43 @@ interface FilingRow {
   items: string;
 }
 
+/** A token counts ten minutes of simulated time, for its employer. */
+function allowed(world: World, request: Request, employer: string): boolean {
+  const token = (request.header("Authorization") ?? "").replace(/^Bearer /, "");
+  const row = world.db.prepare("SELECT employer, made_at FROM token WHERE token = ?").get(token) as
+    | { employer: string; made_at: string }
+    | undefined;
+  return row?.employer === employer && Math.abs(Date.parse(world.now()) - Date.parse(row.made_at)) < 600_000;
+}
+
+function noticeRoutes(world: World, router: Router): void {
+  const { db } = world;
+  router.post("/v1/notices", express.json(), (request, response) => {
+    const { employer, ird, taxCode, supportCents, from } = request.body as Record<string, string>;
+    db.prepare("INSERT INTO notice (employer, ird, tax_code, support_cents, from_day) VALUES (?, ?, ?, ?, ?)").run(
+      employer,
+      ird,
+      taxCode ?? null,
+      supportCents ?? null,
+      from ?? world.today(),
+    );
+    response.status(201).json({ ok: true });
+  });
+  router.get("/v1/notices", (request, response) => {
+    const { employer } = request.query as Record<string, string>;
+    if (!allowed(world, request, employer ?? ""))
+      return void response
+        .status(401)
+        .json({ code: "N01", text: "The token is missing, old, or of another employer." });
+    const rows = db
+      .prepare(
+        'SELECT rowid AS number, ird, tax_code AS taxCode, support_cents AS supportCents, from_day AS "from" FROM notice WHERE employer = ? ORDER BY rowid',
+      )
+      .all(employer);
+    response.json({ notices: rows, simulated: true });
+  });
+}
+
 export function inlandRevenue(world: World): Router {
   const router = Router();
   const { db } = world;
@@ -37,19 +74,10 @@ export function inlandRevenue(world: World): Router {
     );
     response.json({ token, simulated: true });
   });
-  /** A token counts ten minutes of simulated time, for its employer. */
-  const allowed = (request: Request, employer: string): boolean => {
-    const token = (request.header("Authorization") ?? "").replace(/^Bearer /, "");
-    const row = db.prepare("SELECT employer, made_at FROM token WHERE token = ?").get(token) as
-      | { employer: string; made_at: string }
-      | undefined;
-    return row?.employer === employer && Math.abs(Date.parse(world.now()) - Date.parse(row.made_at)) < 600_000;
-  };
-
   router.post("/v1/employment-information", raw, (request, response) => {
     const bytes = request.body as Buffer;
     const message = readFiling(bytes);
-    if (message.employer && !allowed(request, message.employer))
+    if (message.employer && !allowed(world, request, message.employer))
       return void response
         .status(401)
         .json({ code: "N01", text: "The token is missing, old, or of another employer." });
@@ -79,7 +107,7 @@ export function inlandRevenue(world: World): Router {
   router.post("/v1/employee-details", raw, (request, response) => {
     const bytes = request.body as Buffer;
     const { employer } = readDetails(bytes);
-    if (!allowed(request, employer))
+    if (!allowed(world, request, employer))
       return void response
         .status(401)
         .json({ code: "N01", text: "The token is missing, old, or of another employer." });
@@ -100,30 +128,7 @@ export function inlandRevenue(world: World): Router {
     for (const row of rows) months[row.payday.slice(0, 7)] = (months[row.payday.slice(0, 7)] ?? 0) + row.owed;
     response.json({ months, simulated: true });
   });
-  router.post("/v1/notices", express.json(), (request, response) => {
-    const { employer, ird, taxCode, supportCents, from } = request.body as Record<string, string>;
-    db.prepare("INSERT INTO notice (employer, ird, tax_code, support_cents, from_day) VALUES (?, ?, ?, ?, ?)").run(
-      employer,
-      ird,
-      taxCode ?? null,
-      supportCents ?? null,
-      from ?? world.today(),
-    );
-    response.status(201).json({ ok: true });
-  });
-  router.get("/v1/notices", (request, response) => {
-    const { employer } = request.query as Record<string, string>;
-    if (!allowed(request, employer ?? ""))
-      return void response
-        .status(401)
-        .json({ code: "N01", text: "The token is missing, old, or of another employer." });
-    const rows = db
-      .prepare(
-        'SELECT rowid AS number, ird, tax_code AS taxCode, support_cents AS supportCents, from_day AS "from" FROM notice WHERE employer = ? ORDER BY rowid',
-      )
-      .all(employer);
-    response.json({ notices: rows, simulated: true });
-  });
+  noticeRoutes(world, router);
   return router;
 }
 

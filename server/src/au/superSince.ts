@@ -31,7 +31,7 @@ export function withSuperTold<T>(
   if (!who) throw notFound("person");
   const { done, each: pays } = acrossChange(
     signedSince<PayInput>(context, personId, from).filter(({ payday }) => payday >= from),
-    (pay) => superOf(context, who, pay),
+    (signed) => superOf(context, who, signed),
     change,
   );
   const differ = pays.flatMap(({ pay: { payday }, was, is }) => (is.eq(was) ? [] : [{ payday, more: is.minus(was) }]));

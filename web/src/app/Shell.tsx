@@ -1,24 +1,22 @@
-/** The frame of every signed-in page: places in words, the business in hand, the day, and the keys that work anywhere. */
-import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from "@headlessui/react";
 import type { SessionView } from "@zesty/contract/session";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { Link, Navigate, NavLink, Outlet, useLocation, useNavigate } from "react-router";
+import { Link, Navigate, Outlet, useLocation, useNavigate } from "react-router";
 import { longDate } from "../parts/format.ts";
 import { Nothing, Page } from "../parts/Page.tsx";
 import { useNarrow } from "../parts/useNarrow.ts";
 import { api, pageId } from "../state/api.ts";
 import { BusinessContext } from "../state/business.ts";
-import { wipeKept } from "../state/keptHere.ts";
 import { useAppDispatch } from "../state/store.ts";
 import { switchTheme, themeNow } from "../state/theme.ts";
 import { AskPassword } from "./AskPassword.tsx";
-import { DayMover } from "./DayMover.tsx";
 import { FoldedMenu } from "./FoldedMenu.tsx";
+import { BusinessChoice, PlaceLinks, Tools } from "./FrameHead.tsx";
 import { GoOrDo } from "./GoOrDo.tsx";
 import { HelpOverlay } from "./HelpOverlay.tsx";
 import { PlayBand } from "./PlayBand.tsx";
 import { places } from "./places.ts";
+import { useSignOut } from "./SignOut.tsx";
 
 const keptBusiness = "zesty-business";
 
@@ -59,11 +57,7 @@ export function Shell({ session }: { session: SessionView }) {
   });
   useRunEvents(dispatch);
 
-  const signOut = () =>
-    void dispatch(api.endpoints.signOut.initiate()).then(() => {
-      wipeKept();
-      window.location.assign("/");
-    });
+  const { signOut, asking } = useSignOut();
   return (
     <BusinessContext value={inHand}>
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2">
@@ -103,15 +97,7 @@ export function Shell({ session }: { session: SessionView }) {
         <Warnings session={session} />
         {business?.play && <PlayBand business={business} lead={session.user?.lead ?? false} />}
         <div className="relative min-h-0 flex-1 overflow-auto print:overflow-visible">
-          {session.user?.factorWanted && !/^\/you(\/|$)/.test(location.pathname) ? (
-            <Navigate to="/you" replace />
-          ) : hoursOnly && !/^\/(time|you)(\/|$)/.test(location.pathname) ? (
-            <Navigate to="/time" replace />
-          ) : business === null && needsBusiness.test(location.pathname) ? (
-            <NoBusiness lead={session.user?.lead ?? false} />
-          ) : (
-            <Outlet />
-          )}
+          <Inside session={session} business={business} />
         </div>
       </div>
       <GoOrDo
@@ -124,6 +110,7 @@ export function Shell({ session }: { session: SessionView }) {
         onTheme={turn}
       />
       <AskPassword />
+      {asking}
       <HelpOverlay open={help} country={business?.country ?? null} onClose={() => setHelp(false)} />
     </BusinessContext>
   );
@@ -142,60 +129,18 @@ function useFrameKeys(onGo: () => void, onGuide: () => void): void {
   });
 }
 
-const PlaceLinks = ({ places: shown }: { places: readonly (typeof places)[number][] }) => (
-  <nav aria-label="Places" className="flex gap-1">
-    {shown.map((place) => (
-      <NavLink
-        key={place.to}
-        to={place.to}
-        className={({ isActive }) =>
-          `flex items-center border-b-3 px-2.5 pt-[3px] max-[1150px]:px-1.5 text-[15px] ${isActive ? "border-action font-semibold" : "border-transparent hover:border-rule-strong"}`
-        }
-      >
-        {place.name}
-      </NavLink>
-    ))}
-  </nav>
-);
-
-interface ToolProps {
-  session: SessionView;
-  theme: ReturnType<typeof themeNow>;
-  onGo: () => void;
-  onGuide: () => void;
-  onTheme: () => void;
-  onSignOut: () => void;
-}
-
-function Tools({ session, theme, onGo, onGuide, onTheme, onSignOut }: ToolProps) {
-  return (
-    <div className="ml-auto flex items-center gap-3 text-[14px]">
-      {session.demo ? <DayMover day={session.day} /> : <span className="text-quiet">{longDate(session.day)}</span>}
-      <button
-        type="button"
-        className="rounded-(--radius) border border-rule-strong px-2 py-0.5 text-quiet hover:bg-hover"
-        onClick={onGo}
-      >
-        Go or do <kbd className="ml-1 font-sans text-[12px] max-[1150px]:hidden">Ctrl K</kbd>
-      </button>
-      <button type="button" className="text-quiet hover:underline max-[1150px]:hidden" onClick={onGuide}>
-        Guide
-      </button>
-      <button
-        type="button"
-        className="text-quiet hover:underline max-[900px]:hidden"
-        onClick={onTheme}
-        aria-label={`Switch to ${theme === "dark" ? "light" : "dark"}`}
-      >
-        {theme === "dark" ? "Light" : "Dark"}
-      </button>
-      <Link className="text-quiet hover:underline" to="/you" title={session.user?.email}>
-        {session.user?.name.split(" ")[0]}
-      </Link>
-      <button type="button" className="text-quiet hover:underline" onClick={onSignOut}>
-        Sign out
-      </button>
-    </div>
+/** The page that the address names, or the one that has to come first. */
+function Inside({ session, business }: { session: SessionView; business: SessionView["businesses"][number] | null }) {
+  const location = useLocation();
+  const hoursOnly = business?.right === "hours";
+  return session.user?.factorWanted && !/^\/you(\/|$)/.test(location.pathname) ? (
+    <Navigate to="/you" replace />
+  ) : hoursOnly && !/^\/(time|you)(\/|$)/.test(location.pathname) ? (
+    <Navigate to="/time" replace />
+  ) : business === null && needsBusiness.test(location.pathname) ? (
+    <NoBusiness lead={session.user?.lead ?? false} />
+  ) : (
+    <Outlet />
   );
 }
 
@@ -253,50 +198,6 @@ function Warnings({ session }: { session: SessionView }) {
         </p>
       )}
     </>
-  );
-}
-
-function BusinessChoice({
-  session,
-  chosen,
-  onChoose,
-}: {
-  session: SessionView;
-  chosen: SessionView["businesses"][number] | null;
-  onChoose: (id: number) => void;
-}) {
-  if (!chosen) return <span className="flex items-center py-2.5 font-name text-[17px]">{session.practice}</span>;
-  return (
-    <Listbox value={chosen.id} onChange={onChoose}>
-      <ListboxButton
-        className="flex items-center gap-2 py-2.5 font-name text-[17px] hover:text-action"
-        aria-label={`Business in hand: ${chosen.name}`}
-      >
-        <span className="max-w-56 truncate max-[1340px]:max-w-44 max-[1150px]:max-w-36 max-[900px]:max-w-28">
-          {chosen.name}
-        </span>
-        <span className="rounded-(--radius) border border-rule-strong px-1 font-sans text-[12px] text-quiet">
-          {chosen.country}
-        </span>
-        <span aria-hidden="true" className="font-sans text-[11px] text-quiet">
-          ▾
-        </span>
-      </ListboxButton>
-      <ListboxOptions
-        anchor="bottom start"
-        className="z-40 min-w-64 rounded-(--radius) border border-rule-strong bg-sheet py-1 shadow-lg"
-      >
-        {session.businesses.map((each) => (
-          <ListboxOption
-            key={each.id}
-            value={each.id}
-            className="flex justify-between gap-4 px-3 py-1.5 data-focus:bg-lime-soft"
-          >
-            {each.name} <span className="text-quiet">{each.country}</span>
-          </ListboxOption>
-        ))}
-      </ListboxOptions>
-    </Listbox>
   );
 }
 

@@ -24,7 +24,6 @@ interface Props {
 
 export function Home({ page, onChanged, foot }: Props) {
   const [newest, ...older] = page.payslips;
-  const waits = page.requests.filter((each) => each.state === "waiting" || each.last >= page.today);
   return (
     <Screen title={page.name}>
       <p className="-mt-2 text-quiet">{page.business}</p>
@@ -56,26 +55,7 @@ export function Home({ page, onChanged, foot }: Props) {
         </Part>
       )}
 
-      <Part title="Leave">
-        {page.balances.map((each) => (
-          <p key={each.kind} className="figures flex justify-between border-b border-rule py-2">
-            <span>{each.words}</span>
-            <span className="font-semibold">
-              {two(each.amount)} {unitWord(each)}
-            </span>
-          </p>
-        ))}
-        {waits.map((each) => (
-          <p key={each.id} className="border-b border-rule py-2 text-[16px]">
-            {page.kinds.find((kind) => kind.code === each.kind)?.words}, {shortDate(each.first)}
-            {each.last === each.first ? "" : ` to ${shortDate(each.last)}`}:{" "}
-            <span className={each.state === "approved" ? "text-leaf" : "text-amber"}>{stateWords[each.state]}</span>
-          </p>
-        ))}
-        <Link to={`/${page.personId}/leave`} className="inline-block py-3 text-action">
-          Ask for leave
-        </Link>
-      </Part>
+      <OwnLeave page={page} />
 
       {page.timesheet && (
         <Part title="Hours">
@@ -116,30 +96,62 @@ export function Home({ page, onChanged, foot }: Props) {
         </Part>
       )}
 
-      <Part title="On record">
-        <OwnPhoto page={page} onPage={onChanged} />
-        {page.facts.map((each) => (
-          <p
-            key={each.label + each.value}
-            className="figures flex justify-between gap-4 border-b border-rule py-1.5 text-[16px]"
-          >
-            <span className="text-quiet">{each.label}</span>
-            <span className="text-right">{each.value}</span>
-          </p>
-        ))}
-        {page.waiting && (
-          <p className="py-2 text-amber">New account, waiting for your employer's check: {page.waiting.words}.</p>
-        )}
-        <nav aria-label="Change what is on record" className="flex flex-wrap gap-x-5">
-          {onPage[page.country].ownSections.map((each) => (
-            <Link key={each} to={`/${page.personId}/own/${each}`} className="py-2 text-action">
-              {ownTitles[each]}
-            </Link>
-          ))}
-        </nav>
-      </Part>
+      <OnRecord page={page} onChanged={onChanged} />
       {foot}
     </Screen>
+  );
+}
+
+function OwnLeave({ page }: { page: StaffPage }) {
+  const waits = page.requests.filter((each) => each.state === "waiting" || each.last >= page.today);
+  return (
+    <Part title="Leave">
+      {page.balances.map((each) => (
+        <p key={each.kind} className="figures flex justify-between border-b border-rule py-2">
+          <span>{each.words}</span>
+          <span className="font-semibold">
+            {two(each.amount)} {unitWord(each)}
+          </span>
+        </p>
+      ))}
+      {waits.map((each) => (
+        <p key={each.id} className="border-b border-rule py-2 text-[16px]">
+          {page.kinds.find((kind) => kind.code === each.kind)?.words}, {shortDate(each.first)}
+          {each.last === each.first ? "" : ` to ${shortDate(each.last)}`}:{" "}
+          <span className={each.state === "approved" ? "text-leaf" : "text-amber"}>{stateWords[each.state]}</span>
+        </p>
+      ))}
+      <Link to={`/${page.personId}/leave`} className="inline-block py-3 text-action">
+        Ask for leave
+      </Link>
+    </Part>
+  );
+}
+
+function OnRecord({ page, onChanged }: Omit<Props, "foot">) {
+  return (
+    <Part title="On record">
+      <OwnPhoto page={page} onPage={onChanged} />
+      {page.facts.map((each) => (
+        <p
+          key={each.label + each.value}
+          className="figures flex justify-between gap-4 border-b border-rule py-1.5 text-[16px]"
+        >
+          <span className="text-quiet">{each.label}</span>
+          <span className="text-right">{each.value}</span>
+        </p>
+      ))}
+      {page.waiting && (
+        <p className="py-2 text-amber">New account, waiting for your employer's check: {page.waiting.words}.</p>
+      )}
+      <nav aria-label="Change what is on record" className="flex flex-wrap gap-x-5">
+        {onPage[page.country].ownSections.map((each) => (
+          <Link key={each} to={`/${page.personId}/own/${each}`} className="py-2 text-action">
+            {ownTitles[each]}
+          </Link>
+        ))}
+      </nav>
+    </Part>
   );
 }
 

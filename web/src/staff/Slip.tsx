@@ -41,7 +41,6 @@ export function Slip({ page, pay }: { page: StaffPage; pay: number }) {
       {why === name && <Why at={at} figure={name} />}
     </>
   );
-  const saved = "kiwiSaver" in slip ? slip.kiwiSaver : slip.super;
   return (
     <Screen title={`$${money(slip.net)}`} back={back}>
       <p className="-mt-2 text-quiet">
@@ -82,20 +81,7 @@ export function Slip({ page, pay }: { page: StaffPage; pay: number }) {
           </p>
         ))}
       </Part>
-      {saved.length > 0 && (
-        <Part title={onPage[page.country].savingOnSlip}>
-          {saved.map((each) => (
-            <p key={each.name} className="figures flex justify-between gap-3 border-b border-rule py-2">
-              <span>
-                {each.name}
-                {"fund" in each && <span className="block text-[15px] text-quiet">{String(each.fund)}</span>}
-              </span>
-              <span>${money(each.amount)}</span>
-            </p>
-          ))}
-          <WhereItIs at={at} />
-        </Part>
-      )}
+      <Saved page={page} slip={slip} at={at} />
       <Part title="Leave after this pay">
         {slip.leave.map((each) => (
           <p key={each.kind} className="figures flex justify-between border-b border-rule py-2">
@@ -116,7 +102,27 @@ export function Slip({ page, pay }: { page: StaffPage; pay: number }) {
   );
 }
 
-/** Two plain sentences, and the parts of the figure below them, each to be opened in its turn. */
+/** What goes to a fund, and whether it is there. */
+function Saved({ page, slip, at }: { page: StaffPage; slip: AnySlip; at: string }) {
+  const saved = "kiwiSaver" in slip ? slip.kiwiSaver : slip.super;
+  return (
+    saved.length > 0 && (
+      <Part title={onPage[page.country].savingOnSlip}>
+        {saved.map((each) => (
+          <p key={each.name} className="figures flex justify-between gap-3 border-b border-rule py-2">
+            <span>
+              {each.name}
+              {"fund" in each && <span className="block text-[15px] text-quiet">{String(each.fund)}</span>}
+            </span>
+            <span>${money(each.amount)}</span>
+          </p>
+        ))}
+        <WhereItIs at={at} />
+      </Part>
+    )
+  );
+}
+
 /** Said as the fund says it: paid by the employer is not yet with the fund. */
 function WhereItIs({ at }: { at: string }) {
   const { data } = useFetched<OwnContribution[]>(`${at}/contributions`);

@@ -1,7 +1,7 @@
 /** Signs in, and shows the page of the employment in hand. */
 import type { StaffPage, StaffSession } from "@zesty/contract/staff";
 import { type FormEvent, useState } from "react";
-import { keepFor, wipeKept } from "../state/keptHere.ts";
+import { isTypingKept, keepFor, wipeKept } from "../state/keptHere.ts";
 import { call, type Fault, useFetched } from "./call.ts";
 import { Days } from "./Days.tsx";
 import { Home } from "./Home.tsx";
@@ -234,16 +234,24 @@ const Foot = ({ at }: { at: string }) => (
   </>
 );
 
-const SignOut = () => (
-  <Press
-    className="mt-8"
-    onClick={() =>
-      void call("DELETE", "/session").then(() => {
-        wipeKept();
-        window.location.assign("/staff");
-      })
-    }
-  >
-    Sign out
-  </Press>
-);
+/** What is typed and not sent is wiped with it: that is said before it is done. */
+function SignOut() {
+  const [said, setSaid] = useState<string | null>(null);
+  const leave = async () => {
+    if (isTypingKept() && said === null) return setSaid("Days you typed are not sent yet. Signing out wipes them.");
+    const { fault } = await call("DELETE", "/session");
+    if (fault && fault.status !== 401) return setSaid("There is no signal: you are still signed in.");
+    wipeKept();
+    window.location.assign("/staff");
+  };
+  return (
+    <div className="mt-8">
+      {said && (
+        <p role="alert" className="mb-2 text-amber">
+          {said}
+        </p>
+      )}
+      <Press onClick={() => void leave()}>{said ? "Sign out all the same" : "Sign out"}</Press>
+    </div>
+  );
+}

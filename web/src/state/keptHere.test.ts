@@ -1,6 +1,6 @@
 /** What is kept in the browser is there for who typed it, and for nobody else. */
 import { beforeEach, expect, it, vi } from "vitest";
-import { keepFor, keepHere, keptHere, wipeKept } from "./keptHere.ts";
+import { isTypingKept, keepFor, keepHere, keptHere, wipeKept } from "./keptHere.ts";
 
 /** As much of a browser's storage as is asked of it: its keys are its own properties. */
 const storage = (): Storage =>
@@ -54,4 +54,14 @@ it("signing out wipes everything, and a storage that refuses stops no typing", (
   localStorage.setItem = storage().setItem;
   localStorage.setItem("zesty-typed-12", "{");
   expect(keptHere("12")).toBeNull();
+});
+it("typing is kept until it is sent; whose it is, and what the desk shows, is no typing", () => {
+  keepFor("user 1");
+  keepHere("desk", { words: "saltbush" });
+  expect(isTypingKept()).toBe(false);
+  keepHere("week-1", { days: {} });
+  expect(isTypingKept()).toBe(true);
+  keepHere("week-1", null);
+  keepHere("people-1", [{}], sessionStorage);
+  expect(isTypingKept()).toBe(true);
 });

@@ -32,6 +32,12 @@ export function keepFor(who: string): void {
 }
 const owner = "by";
 
+/** Is something typed that the server does not have? What somebody chose to see on the desk is no typing. */
+export const isTypingKept = (): boolean =>
+  [localStorage, sessionStorage].some((where) =>
+    Object.keys(where).some((key) => key.startsWith(prefix) && ![owner, "desk"].includes(key.slice(prefix.length))),
+  );
+
 export function wipeKept(): void {
   for (const where of [localStorage, sessionStorage])
     for (const key of Object.keys(where)) if (key.startsWith(prefix)) where.removeItem(key);

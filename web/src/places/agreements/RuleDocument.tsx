@@ -26,7 +26,7 @@ export function RuleDocument({
   agreement: AgreementView;
   spoke: ReadonlySet<string>;
 }) {
-  const { rules, rates } = agreement;
+  const { rules } = agreement;
   const [load] = timeApi.useLoadAgreementMutation();
   const changed = useMemo(
     () => (agreement.shipped ? differences(agreement.shipped, agreement.rules) : []),
@@ -81,49 +81,58 @@ export function RuleDocument({
           </ul>
         </section>
       ))}
-      {rules.classifications.length > 0 && (
-        <section className="mt-4">
-          <h2 className="border-b border-rule-strong pb-0.5 font-name text-[18px]">Levels</h2>
-          <table className="figures w-full">
-            <tbody>
-              {rules.classifications.map(({ key, title, standing }) => {
-                const own = rates.classifications[key];
-                const shown = levelRate(rules, key, rates)?.toString() ?? null;
-                return (
-                  <tr key={key} className="border-b border-rule">
-                    <td className="py-1">{title}</td>
-                    <td
-                      className={`text-right text-[13px] ${own || standing === "published" ? "text-quiet" : "text-amber"}`}
-                    >
-                      {own ? standingWords.entered : shown === null ? "" : standingWords[standing ?? "unsure"]}
-                    </td>
-                    <td className="w-28 text-right">
-                      {shown === null ? <span className="text-amber">not known</span> : `$${money(shown)}`}
-                    </td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
-        </section>
-      )}
-      {(rules.readings ?? []).length > 0 && (
-        <section className="mt-4">
-          <h2 className="border-b border-rule-strong pb-0.5 font-name text-[18px]">Where it can be read two ways</h2>
-          <ul>
-            {rules.readings?.map((each) => (
-              <li key={each.rule + each.shipped} className="border-b border-rule py-1">
-                {each.shipped}{" "}
-                <span className="text-quiet">
-                  Or: {each.other} ({each.sure} % sure of the first
-                  {each.clause ? `, clause ${each.clause}` : ""}
-                  {each.choose ? "; the question below chooses" : ""})
-                </span>
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
+      {rules.classifications.length > 0 && <Levels agreement={agreement} />}
+      {(rules.readings ?? []).length > 0 && <Readings rules={rules} />}
     </article>
+  );
+}
+
+function Levels({ agreement }: { agreement: AgreementView }) {
+  const { rules, rates } = agreement;
+  return (
+    <section className="mt-4">
+      <h2 className="border-b border-rule-strong pb-0.5 font-name text-[18px]">Levels</h2>
+      <table className="figures w-full">
+        <tbody>
+          {rules.classifications.map(({ key, title, standing }) => {
+            const own = rates.classifications[key];
+            const shown = levelRate(rules, key, rates)?.toString() ?? null;
+            return (
+              <tr key={key} className="border-b border-rule">
+                <td className="py-1">{title}</td>
+                <td
+                  className={`text-right text-[13px] ${own || standing === "published" ? "text-quiet" : "text-amber"}`}
+                >
+                  {own ? standingWords.entered : shown === null ? "" : standingWords[standing ?? "unsure"]}
+                </td>
+                <td className="w-28 text-right">
+                  {shown === null ? <span className="text-amber">not known</span> : `$${money(shown)}`}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function Readings({ rules }: Pick<AgreementView, "rules">) {
+  return (
+    <section className="mt-4">
+      <h2 className="border-b border-rule-strong pb-0.5 font-name text-[18px]">Where it can be read two ways</h2>
+      <ul>
+        {rules.readings?.map((each) => (
+          <li key={each.rule + each.shipped} className="border-b border-rule py-1">
+            {each.shipped}{" "}
+            <span className="text-quiet">
+              Or: {each.other} ({each.sure} % sure of the first
+              {each.clause ? `, clause ${each.clause}` : ""}
+              {each.choose ? "; the question below chooses" : ""})
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }

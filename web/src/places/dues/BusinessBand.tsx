@@ -112,23 +112,32 @@ export function BusinessBand({ of, plan, leftOut, confirmed, date, onLeaveOut, o
           </Link>
         </p>
       ))}
-      {plan &&
-        fresh(plan).map((line) => (
-          <label key={line.receiver} className="mt-1 flex items-start gap-2">
-            <input
-              type="checkbox"
-              className="mt-1 size-4 accent-(--action)"
-              checked={confirmed.has(dueOf(of.businessId, line.receiver))}
-              onChange={(event) => onConfirm(dueOf(of.businessId, line.receiver), event.target.checked)}
-            />
-            <span>
-              {line.name}, account {line.whole ?? line.account}: paid to for the first time. I have compared it.
-            </span>
-          </label>
-        ))}
+      {plan && <FirstPaid of={of} plan={plan} confirmed={confirmed} onConfirm={onConfirm} />}
       {plan?.fourEyes && <p className="mt-1 text-[13.5px] text-quiet">Somebody else releases it.</p>}
     </section>
   );
+}
+
+/** The first use of an account is compared with what the receiver says. */
+function FirstPaid({
+  of,
+  plan,
+  confirmed,
+  onConfirm,
+}: Pick<Props, "of" | "confirmed" | "onConfirm"> & { plan: PaymentPlan }) {
+  return fresh(plan).map((line) => (
+    <label key={line.receiver} className="mt-1 flex items-start gap-2">
+      <input
+        type="checkbox"
+        className="mt-1 size-4 accent-(--action)"
+        checked={confirmed.has(dueOf(of.businessId, line.receiver))}
+        onChange={(event) => onConfirm(dueOf(of.businessId, line.receiver), event.target.checked)}
+      />
+      <span>
+        {line.name}, account {line.whole ?? line.account}: paid to for the first time. I have compared it.
+      </span>
+    </label>
+  ));
 }
 
 interface DueProps {

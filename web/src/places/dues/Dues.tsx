@@ -1,6 +1,6 @@
 /** What is owed to whom by when, paid from here, and followed until it is there. */
 import type { DuePick, DueView } from "@zesty/contract/dues";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import { onPage } from "../../countries/onPage.ts";
 import { Button } from "../../parts/Button.tsx";
 import { dollars, longDate } from "../../parts/format.ts";
@@ -103,19 +103,9 @@ export function Dues() {
       )}
       <Payments business={business.id} payments={data.payments} today={session.day} />
       {there.length > 0 && (
-        <>
-          <h2 className="mt-8 mb-1 font-name text-[19px]">There</h2>
-          {data.notFollowedBefore !== null && (
-            <p className="mb-2 text-quiet">
-              What fell due before {longDate(data.notFollowedBefore)} was not followed here: whether it was paid stands
-              elsewhere.
-            </p>
-          )}
+        <There before={data.notFollowedBefore} years={years} onYears={setYears}>
           <DueList title="There" dues={there} {...list} />
-          <Button className="mt-3" onClick={() => setYears(years + 1)}>
-            {years === 1 ? "Show the year before" : `Shown: ${years} years. Show one more`}
-          </Button>
-        </>
+        </There>
       )}
       <Payees business={business.id} payees={data.payees} hasBsb={onPage[business.country].hasStatements} />
       {onPage[business.country].hasStatements ? (
@@ -124,6 +114,32 @@ export function Dues() {
         <FiledMonths business={business.id} />
       )}
     </Page>
+  );
+}
+
+interface ThereProps {
+  /** what fell due before this day was not followed */
+  before: string | null;
+  years: number;
+  onYears: (years: number) => void;
+  children: ReactNode;
+}
+
+/** What is with its receiver. */
+function There({ before, years, onYears, children }: ThereProps) {
+  return (
+    <>
+      <h2 className="mt-8 mb-1 font-name text-[19px]">There</h2>
+      {before !== null && (
+        <p className="mb-2 text-quiet">
+          What fell due before {longDate(before)} was not followed here: whether it was paid stands elsewhere.
+        </p>
+      )}
+      {children}
+      <Button className="mt-3" onClick={() => onYears(years + 1)}>
+        {years === 1 ? "Show the year before" : `Shown: ${years} years. Show one more`}
+      </Button>
+    </>
   );
 }
 

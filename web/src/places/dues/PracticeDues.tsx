@@ -43,30 +43,7 @@ export function PracticeDues() {
     setLeftOut(next);
   };
   return (
-    <Page
-      title="Pay over what is due"
-      aside={
-        <p className="flex flex-wrap items-baseline gap-x-4 text-quiet">
-          <label>
-            To leave within{" "}
-            <select
-              className="rounded-(--radius) border border-rule-strong bg-sheet px-1 py-0.5"
-              value={days}
-              onChange={(event) => setDays(Number(event.target.value))}
-            >
-              {spans.map((each) => (
-                <option key={each} value={each}>
-                  {each} days
-                </option>
-              ))}
-            </select>
-          </label>
-          <Link className="text-action underline" to="/desk">
-            Desk
-          </Link>
-        </p>
-      }
-    >
+    <Page title="Pay over what is due" aside={<Within days={days} onDays={setDays} />}>
       {paying.data && <Done done={paying.data} name={name} />}
       <ProblemNote error={paying.error ?? looked.error} />
       {shown.length === 0 && (
@@ -116,6 +93,30 @@ export function PracticeDues() {
         </div>
       )}
     </Page>
+  );
+}
+
+function Within({ days, onDays }: { days: number; onDays: (days: number) => void }) {
+  return (
+    <p className="flex flex-wrap items-baseline gap-x-4 text-quiet">
+      <label>
+        To leave within{" "}
+        <select
+          className="rounded-(--radius) border border-rule-strong bg-sheet px-1 py-0.5"
+          value={days}
+          onChange={(event) => onDays(Number(event.target.value))}
+        >
+          {spans.map((each) => (
+            <option key={each} value={each}>
+              {each} days
+            </option>
+          ))}
+        </select>
+      </label>
+      <Link className="text-action underline" to="/desk">
+        Desk
+      </Link>
+    </p>
   );
 }
 

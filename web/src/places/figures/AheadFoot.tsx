@@ -1,5 +1,5 @@
 /** What becomes of the sentences: kept under a name, taken as a sheet, or made so by one act. */
-import type { AheadChange, AheadWanted, KeptAhead } from "@zesty/contract/ahead";
+import type { AheadAdopted, AheadChange, AheadWanted, KeptAhead } from "@zesty/contract/ahead";
 import { useState } from "react";
 import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";
@@ -25,7 +25,6 @@ export function AheadFoot({ business, changes, wanted, kept, onOpen }: Props) {
   const [name, setName] = useState<string | null>(null);
   const [isAsked, setIsAsked] = useState(false);
   const [keep, keeping] = aheadApi.useKeepAheadMutation();
-  const [drop] = aheadApi.useDropAheadMutation();
   const [sheet, taking] = aheadApi.useAheadSheetMutation();
   const [adopt, adopting] = aheadApi.useAdoptAheadMutation();
   const on = changes.filter((each) => each.on && isWhole(each));
@@ -94,39 +93,52 @@ export function AheadFoot({ business, changes, wanted, kept, onOpen }: Props) {
           ))}
       </div>
       <ProblemNote error={adopting.error ?? keeping.error ?? taking.error} />
-      {adopting.data && (
-        <div role="status" className="mt-3 border-l-3 border-lime pl-3">
-          {adopting.data.done.map((text) => (
-            <p key={text}>Done: {text}</p>
-          ))}
-          {adopting.data.rest.map(({ text, why, to }) => (
-            <p key={text}>
-              {text} Not from here:{" "}
-              <Link className="text-action underline" to={to}>
-                {why}
-              </Link>
-              .
-            </p>
-          ))}
-        </div>
-      )}
-      {kept.length > 0 && (
-        <ul aria-label="Kept" className="mt-4">
-          {kept.map((each) => (
-            <li key={each.id} className="flex items-baseline gap-3 border-b border-rule py-1">
-              <button type="button" className="text-left text-action underline" onClick={() => onOpen(each.changes)}>
-                {each.name}
-              </button>
-              <span className="flex-1 text-[14px] text-quiet">
-                {counted(each.changes.length, "sentence")}, kept by {each.by}
-              </span>
-              <Button look="quiet" onClick={() => void drop({ business: business.id, id: each.id })}>
-                Take out
-              </Button>
-            </li>
-          ))}
-        </ul>
-      )}
+      {adopting.data && <Done adopted={adopting.data} />}
+      {kept.length > 0 && <KeptSentences business={business.id} kept={kept} onOpen={onOpen} />}
     </section>
+  );
+}
+
+function Done({ adopted }: { adopted: AheadAdopted }) {
+  return (
+    <div role="status" className="mt-3 border-l-3 border-lime pl-3">
+      {adopted.done.map((text) => (
+        <p key={text}>Done: {text}</p>
+      ))}
+      {adopted.rest.map(({ text, why, to }) => (
+        <p key={text}>
+          {text} Not from here:{" "}
+          <Link className="text-action underline" to={to}>
+            {why}
+          </Link>
+          .
+        </p>
+      ))}
+    </div>
+  );
+}
+
+interface KeptProps extends Pick<Props, "kept" | "onOpen"> {
+  business: number;
+}
+
+function KeptSentences({ business, kept, onOpen }: KeptProps) {
+  const [drop] = aheadApi.useDropAheadMutation();
+  return (
+    <ul aria-label="Kept" className="mt-4">
+      {kept.map((each) => (
+        <li key={each.id} className="flex items-baseline gap-3 border-b border-rule py-1">
+          <button type="button" className="text-left text-action underline" onClick={() => onOpen(each.changes)}>
+            {each.name}
+          </button>
+          <span className="flex-1 text-[14px] text-quiet">
+            {counted(each.changes.length, "sentence")}, kept by {each.by}
+          </span>
+          <Button look="quiet" onClick={() => void drop({ business: business, id: each.id })}>
+            Take out
+          </Button>
+        </li>
+      ))}
+    </ul>
   );
 }

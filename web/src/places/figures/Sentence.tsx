@@ -19,10 +19,6 @@ interface Props {
 export function Sentence({ question, all, businesses, country, day, onChange }: Props) {
   const asked = all.find((each) => each.code === question.what);
   const groups = [...new Set(all.map((each) => each.group))];
-  const spans = spansOf(country, day);
-  const named = spans.find((each) => each.from === question.from && each.to === question.to);
-  const months = monthsToChoose(day);
-  const known = (month: string) => (months.includes(month) ? months : [month, ...months]);
   const many = businesses.map((each) => each.id);
   return (
     <p className="mb-4 max-w-5xl font-name text-[21px] leading-[2]">
@@ -58,43 +54,63 @@ export function Sentence({ question, all, businesses, country, day, onChange }: 
       {asked && (asked.rows.length > 1 || asked.columns.length > 1) && (
         <>
           {" by "}
-          <Part
-            label="Rows"
-            value={question.rows}
-            onChange={(rows) =>
-              onChange({
-                rows: rows as Dimension,
-                ...(rows === question.columns ? { columns: null } : {}),
-              })
-            }
-          >
-            {asked.rows.map((each) => (
-              <option key={each} value={each}>
-                {dimensionWords[each]}
-              </option>
-            ))}
-          </Part>
-          {asked.columns.length > 1 && (
-            <>
-              {" and "}
-              <Part
-                label="Columns"
-                value={question.columns ?? ""}
-                onChange={(columns) => onChange({ columns: columns === "" ? null : (columns as Dimension) })}
-              >
-                {asked.columns
-                  .filter((each) => each !== question.rows)
-                  .map((each) => (
-                    <option key={each ?? ""} value={each ?? ""}>
-                      {each === null ? "nothing else" : dimensionWords[each]}
-                    </option>
-                  ))}
-              </Part>
-            </>
-          )}
+          <ByWhat asked={asked} question={question} onChange={onChange} />
         </>
       )}
       {", "}
+      <Span question={question} country={country} day={day} onChange={onChange} />.
+    </p>
+  );
+}
+
+function ByWhat({ asked, question, onChange }: Pick<Props, "question" | "onChange"> & { asked: Asked }) {
+  return (
+    <>
+      <Part
+        label="Rows"
+        value={question.rows}
+        onChange={(rows) =>
+          onChange({
+            rows: rows as Dimension,
+            ...(rows === question.columns ? { columns: null } : {}),
+          })
+        }
+      >
+        {asked.rows.map((each) => (
+          <option key={each} value={each}>
+            {dimensionWords[each]}
+          </option>
+        ))}
+      </Part>
+      {asked.columns.length > 1 && (
+        <>
+          {" and "}
+          <Part
+            label="Columns"
+            value={question.columns ?? ""}
+            onChange={(columns) => onChange({ columns: columns === "" ? null : (columns as Dimension) })}
+          >
+            {asked.columns
+              .filter((each) => each !== question.rows)
+              .map((each) => (
+                <option key={each ?? ""} value={each ?? ""}>
+                  {each === null ? "nothing else" : dimensionWords[each]}
+                </option>
+              ))}
+          </Part>
+        </>
+      )}
+    </>
+  );
+}
+
+function Span({ question, country, day, onChange }: Pick<Props, "question" | "country" | "day" | "onChange">) {
+  const spans = spansOf(country, day);
+  const named = spans.find((each) => each.from === question.from && each.to === question.to);
+  const months = monthsToChoose(day);
+  const known = (month: string) => (months.includes(month) ? months : [month, ...months]);
+  return (
+    <>
       <Part
         label="Span"
         value={named?.name ?? ""}
@@ -126,8 +142,7 @@ export function Sentence({ question, all, businesses, country, day, onChange }: 
           </option>
         ))}
       </Part>
-      .
-    </p>
+    </>
   );
 }
 

@@ -82,17 +82,7 @@ export function YearTape({ view, by }: { view: AheadView; by: "week" | "sum" }) 
               vectorEffect="non-scaling-stroke"
             />
           </svg>
-          <div className="relative h-6 text-[13px] text-quiet">
-            {monthsAlong(weeks).map(({ at: week, month }) => (
-              <span
-                key={month}
-                className="absolute border-l border-rule-strong pl-1 whitespace-nowrap"
-                style={{ left: `${(100 * week) / weeks.length}%` }}
-              >
-                {monthWords(month).slice(0, 3)}
-              </span>
-            ))}
-          </div>
+          <Months weeks={weeks} />
         </div>
       </div>
       <figcaption className="figures flex h-6 flex-wrap gap-x-5 pl-[72px] text-[14px]">
@@ -112,6 +102,22 @@ export function YearTape({ view, by }: { view: AheadView; by: "week" | "sum" }) 
         )}
       </figcaption>
     </figure>
+  );
+}
+
+function Months({ weeks }: Pick<AheadView, "weeks">) {
+  return (
+    <div className="relative h-6 text-[13px] text-quiet">
+      {monthsAlong(weeks).map(({ at: week, month }) => (
+        <span
+          key={month}
+          className="absolute border-l border-rule-strong pl-1 whitespace-nowrap"
+          style={{ left: `${(100 * week) / weeks.length}%` }}
+        >
+          {monthWords(month).slice(0, 3)}
+        </span>
+      ))}
+    </div>
   );
 }
 

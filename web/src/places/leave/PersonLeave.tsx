@@ -1,16 +1,16 @@
 /** A person's balances today and on a day to come, what is asked for, the ledger, and what changes a balance by hand. */
 import type { LeavePerson, LeaveRequestView, LeaveView } from "@zesty/contract/leave";
 import { entryWords } from "@zesty/contract/leaveEntryWords";
-import { leaveKindIn, leaveKindsIn } from "@zesty/core/countries/leave";
+import { leaveKindIn } from "@zesty/core/countries/leave";
 import { balanceOn } from "@zesty/core/leave/forecast";
 import { useState } from "react";
 import { Link } from "react-router";
-import { onPage } from "../../countries/onPage.ts";
 import { Button } from "../../parts/Button.tsx";
-import { ChoiceField, TextField } from "../../parts/Fields.tsx";
-import { hours, longDate, sentenceCase, shortDate } from "../../parts/format.ts";
+import { TextField } from "../../parts/Fields.tsx";
+import { hours, longDate, shortDate } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { leaveApi } from "../../state/leaveApi.ts";
+import { Adjust, CashOut } from "./ChangeBalance.tsx";
 import { stateWords } from "./RequestCard.tsx";
 
 interface Props {
@@ -22,9 +22,7 @@ interface Props {
 }
 
 export function PersonLeave({ view, person, onAsk, onRequest, onSay }: Props) {
-  const [on, setOn] = useState(view.to);
   const [open, setOpen] = useState<"adjust" | "cash" | null>(null);
-  const kinds = Object.keys(person.standings).filter((kind) => leaveKindIn(view.country, kind).kept);
   const requests = view.requests.filter((each) => each.personId === person.personId);
   return (
     <div className="flex flex-col gap-4">
@@ -42,73 +40,9 @@ export function PersonLeave({ view, person, onAsk, onRequest, onSay }: Props) {
           Ask for leave
         </Button>
       )}
-      {person.canAnswer && (
-        <section className="figures text-[14.5px]">
-          <h3 className="border-b border-rule-strong pb-0.5 font-semibold">Balances</h3>
-          <table className="w-full">
-            <thead className="text-[13px] text-quiet">
-              <tr>
-                <th className="py-0.5 text-left font-medium">Leave</th>
-                <th className="text-right font-medium">On the ledger</th>
-                <th className="pl-3 text-right font-medium whitespace-nowrap">{shortDate(on)}</th>
-              </tr>
-            </thead>
-            <tbody>
-              {kinds.map((kind) => {
-                const standing = person.standings[kind];
-                if (!standing) return null;
-                const { words, unit } = leaveKindIn(view.country, kind);
-                const then = balanceOn(standing, on);
-                return (
-                  <tr key={kind} className="border-b border-rule" title={forecastWords(then, unit)}>
-                    <td className="py-0.5">
-                      {words} <span className="text-quiet">{unit === "hours" ? "h" : unit}</span>
-                    </td>
-                    <td className="text-right">{hours(standing.balance, 2)}</td>
-                    <td className={`text-right font-semibold ${then.balance.isNegative() ? "text-plum" : ""}`}>
-                      {hours(then.balance.toString(), 2)}
-                    </td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
-          {kinds.length === 0 && <p className="py-1 text-quiet">No balance is kept for this person.</p>}
-          {kinds.length > 0 && (
-            <div className="mt-1 max-w-48">
-              <TextField
-                label="On the day"
-                type="date"
-                value={on}
-                onChange={(event) => setOn(event.target.value || view.to)}
-              />
-            </div>
-          )}
-          <p className="mt-1 text-[13px] text-quiet">
-            With what accrues in ordinary weeks, less leave on the record that no pay has taken yet.
-          </p>
-        </section>
-      )}
+      {person.canAnswer && <Balances view={view} person={person} />}
       <Held view={view} person={person} />
-      {requests.length > 0 && (
-        <section className="text-[14.5px]">
-          <h3 className="border-b border-rule-strong pb-0.5 font-semibold">Asked for</h3>
-          <ul>
-            {requests.map((each) => (
-              <li key={each.id} className="border-b border-rule py-0.5">
-                <button type="button" className="w-full text-left hover:bg-hover" onClick={() => onRequest(each)}>
-                  {shortDate(each.first)}
-                  {each.last === each.first ? "" : ` – ${shortDate(each.last)}`},{" "}
-                  {leaveKindIn(view.country, each.kind).words.toLowerCase()}{" "}
-                  <span className={each.state === "waiting" ? "text-amber" : "text-quiet"}>
-                    {stateWords[each.state]}
-                  </span>
-                </button>
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
+      {requests.length > 0 && <AskedFor view={view} requests={requests} onRequest={onRequest} />}
       {person.canAnswer && <History view={view} person={person} />}
       {view.canPrepare && (
         <div className="flex gap-4">
@@ -136,6 +70,83 @@ export function PersonLeave({ view, person, onAsk, onRequest, onSay }: Props) {
       )}
       {open === "cash" && <CashOut view={view} person={person} />}
     </div>
+  );
+}
+
+/** On the ledger, and on a day to come. */
+function Balances({ view, person }: Pick<Props, "view" | "person">) {
+  const [on, setOn] = useState(view.to);
+  const kinds = Object.keys(person.standings).filter((kind) => leaveKindIn(view.country, kind).kept);
+  return (
+    <section className="figures text-[14.5px]">
+      <h3 className="border-b border-rule-strong pb-0.5 font-semibold">Balances</h3>
+      <table className="w-full">
+        <thead className="text-[13px] text-quiet">
+          <tr>
+            <th className="py-0.5 text-left font-medium">Leave</th>
+            <th className="text-right font-medium">On the ledger</th>
+            <th className="pl-3 text-right font-medium whitespace-nowrap">{shortDate(on)}</th>
+          </tr>
+        </thead>
+        <tbody>
+          {kinds.map((kind) => {
+            const standing = person.standings[kind];
+            if (!standing) return null;
+            const { words, unit } = leaveKindIn(view.country, kind);
+            const then = balanceOn(standing, on);
+            return (
+              <tr key={kind} className="border-b border-rule" title={forecastWords(then, unit)}>
+                <td className="py-0.5">
+                  {words} <span className="text-quiet">{unit === "hours" ? "h" : unit}</span>
+                </td>
+                <td className="text-right">{hours(standing.balance, 2)}</td>
+                <td className={`text-right font-semibold ${then.balance.isNegative() ? "text-plum" : ""}`}>
+                  {hours(then.balance.toString(), 2)}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      {kinds.length === 0 && <p className="py-1 text-quiet">No balance is kept for this person.</p>}
+      {kinds.length > 0 && (
+        <div className="mt-1 max-w-48">
+          <TextField
+            label="On the day"
+            type="date"
+            value={on}
+            onChange={(event) => setOn(event.target.value || view.to)}
+          />
+        </div>
+      )}
+      <p className="mt-1 text-[13px] text-quiet">
+        With what accrues in ordinary weeks, less leave on the record that no pay has taken yet.
+      </p>
+    </section>
+  );
+}
+
+interface AskedProps extends Pick<Props, "view" | "onRequest"> {
+  requests: readonly LeaveRequestView[];
+}
+
+function AskedFor({ view, requests, onRequest }: AskedProps) {
+  return (
+    <section className="text-[14.5px]">
+      <h3 className="border-b border-rule-strong pb-0.5 font-semibold">Asked for</h3>
+      <ul>
+        {requests.map((each) => (
+          <li key={each.id} className="border-b border-rule py-0.5">
+            <button type="button" className="w-full text-left hover:bg-hover" onClick={() => onRequest(each)}>
+              {shortDate(each.first)}
+              {each.last === each.first ? "" : ` – ${shortDate(each.last)}`},{" "}
+              {leaveKindIn(view.country, each.kind).words.toLowerCase()}{" "}
+              <span className={each.state === "waiting" ? "text-amber" : "text-quiet"}>{stateWords[each.state]}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
@@ -216,102 +227,5 @@ function History({ view, person }: Pick<Props, "view" | "person">) {
         </tbody>
       </table>
     </details>
-  );
-}
-
-function Adjust({ view, person, onDone }: Pick<Props, "view" | "person"> & { onDone: () => void }) {
-  const kinds = leaveKindsIn(view.country).filter((kind) => kind.kept);
-  const [kind, setKind] = useState(kinds[0]?.code ?? "");
-  const [date, setDate] = useState(view.today);
-  const [amount, setAmount] = useState("");
-  const [reason, setReason] = useState("");
-  const [adjust, { error, isLoading }] = leaveApi.useAdjustLeaveMutation();
-  return (
-    <form
-      noValidate
-      className="flex flex-col gap-2 border-l-3 border-lime pl-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void adjust({ person: person.personId, kind, date, amount, reason }).then((done) => {
-          if (!done.error) onDone();
-        });
-      }}
-    >
-      <ChoiceField label="Balance of" value={kind} onChange={(event) => setKind(event.target.value)}>
-        {kinds.map((each) => (
-          <option key={each.code} value={each.code}>
-            {each.words}, {each.unit}
-          </option>
-        ))}
-      </ChoiceField>
-      <TextField label="As of" type="date" value={date} onChange={(event) => setDate(event.target.value)} />
-      <TextField
-        label="Added, or taken off with a minus"
-        inputMode="text"
-        value={amount}
-        onChange={(event) => setAmount(event.target.value)}
-      />
-      <TextField label="Reason" maxLength={300} value={reason} onChange={(event) => setReason(event.target.value)} />
-      <ProblemNote error={error} />
-      <Button type="submit" className="self-start" disabled={isLoading || amount === "" || reason === ""}>
-        Adjust it
-      </Button>
-    </form>
-  );
-}
-
-function CashOut({ view, person }: Pick<Props, "view" | "person">) {
-  const { kinds: codes, agreed: byBoth, law } = onPage[view.country].cashOut;
-  const kinds = leaveKindsIn(view.country).filter((kind) => codes.includes(kind.code));
-  const [kind, setKind] = useState(kinds[0]?.code ?? "");
-  const [amount, setAmount] = useState("");
-  const [agreed, setAgreed] = useState("");
-  const [cash, { data, error, isLoading }] = leaveApi.useCashOutMutation();
-  const unit = leaveKindIn(view.country, kind).unit;
-  return (
-    <form
-      noValidate
-      className="flex flex-col gap-2 border-l-3 border-lime pl-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void cash({ person: person.personId, kind, amount, agreed: byBoth.includes(kind) ? agreed : null });
-      }}
-    >
-      <p className="text-[14.5px] text-quiet">{law}</p>
-      <ChoiceField label="Leave" value={kind} onChange={(event) => setKind(event.target.value)}>
-        {kinds.map((each) => (
-          <option key={each.code} value={each.code}>
-            {each.words}
-          </option>
-        ))}
-      </ChoiceField>
-      <TextField
-        label={sentenceCase(unit)}
-        inputMode="decimal"
-        value={amount}
-        onChange={(event) => setAmount(event.target.value)}
-      />
-      {byBoth.includes(kind) && (
-        <TextField
-          label="Agreed sum"
-          inputMode="decimal"
-          value={agreed}
-          onChange={(event) => setAgreed(event.target.value)}
-        />
-      )}
-      <ProblemNote error={error} />
-      {data ? (
-        <p role="status">
-          It stands in the open run.{" "}
-          <Link className="text-action underline" to={`/run/${data.runId}`}>
-            Look at it there
-          </Link>
-        </p>
-      ) : (
-        <Button type="submit" className="self-start" disabled={isLoading || amount === ""}>
-          Put it into the open run
-        </Button>
-      )}
-    </form>
   );
 }

@@ -73,40 +73,17 @@ function Move({ setUp, day }: { setUp: BusinessView; day: string }) {
       }
     >
       <div className="mb-3 grid max-w-3xl grid-cols-3 gap-4 max-[700px]:grid-cols-1">
-        <ChoiceField
-          label="What changes"
-          autoFocus
-          value={what}
-          onChange={(event) => {
-            setWhat(event.target.value as Movable);
-            setTo("");
+        <WhatAndWhereTo
+          kinds={kinds}
+          what={what}
+          to={to}
+          choices={lists[what]}
+          onChoose={(kind, entry) => {
+            setWhat(kind);
+            setTo(entry);
             setChosen(new Set());
           }}
-        >
-          {kinds.map((kind) => (
-            <option key={kind} value={kind}>
-              {titles[kind]}
-            </option>
-          ))}
-        </ChoiceField>
-        <ChoiceField
-          label="To"
-          hint={what === "fund" ? "Its member numbers are asked for afterwards" : ""}
-          value={to}
-          onChange={(event) => {
-            setTo(event.target.value);
-            setChosen(new Set());
-          }}
-        >
-          <option value="">choose</option>
-          {lists[what]
-            .filter((each) => !each.retired)
-            .map((each) => (
-              <option key={each.id} value={each.id}>
-                {each.name}
-              </option>
-            ))}
-        </ChoiceField>
+        />
         <TextField
           label="From"
           type="date"
@@ -137,5 +114,47 @@ function Move({ setUp, day }: { setUp: BusinessView; day: string }) {
         />
       )}
     </Page>
+  );
+}
+
+interface WhereProps {
+  kinds: readonly Movable[];
+  what: Movable;
+  to: string;
+  choices: readonly { id: number; name: string; retired: boolean }[];
+  onChoose: (what: Movable, to: string) => void;
+}
+
+function WhatAndWhereTo({ kinds, what, to, choices, onChoose }: WhereProps) {
+  return (
+    <>
+      <ChoiceField
+        label="What changes"
+        autoFocus
+        value={what}
+        onChange={(event) => onChoose(event.target.value as Movable, "")}
+      >
+        {kinds.map((kind) => (
+          <option key={kind} value={kind}>
+            {titles[kind]}
+          </option>
+        ))}
+      </ChoiceField>
+      <ChoiceField
+        label="To"
+        hint={what === "fund" ? "Its member numbers are asked for afterwards" : ""}
+        value={to}
+        onChange={(event) => onChoose(what, event.target.value)}
+      >
+        <option value="">choose</option>
+        {choices
+          .filter((each) => !each.retired)
+          .map((each) => (
+            <option key={each.id} value={each.id}>
+              {each.name}
+            </option>
+          ))}
+      </ChoiceField>
+    </>
   );
 }

@@ -63,9 +63,6 @@ function Correct({ country, pay }: { country: CountryCode; pay: CorrectablePay }
     into,
     ...(perPay && into === "own" ? { recoverPerPay: perPay } : {}),
   };
-  const unused = pay.elements.filter((element) => !lines.some((line) => line.elementId === element.id));
-  const type = (at: number, value: string) =>
-    setLines(lines.map((line, index) => (index !== at ? line : retyped(line, value))));
   const overpaid = planned.data?.net.startsWith("-") === true;
   return (
     <form
@@ -89,43 +86,7 @@ function Correct({ country, pay }: { country: CountryCode; pay: CorrectablePay }
         </p>
       ))}
       <h3 className="mt-2 font-semibold">As it should have been</h3>
-      {lines.map((line, at) => {
-        const element = pay.elements.find((each) => each.id === line.elementId);
-        return (
-          // biome-ignore lint/suspicious/noArrayIndexKey: lines have no id of their own
-          <label key={`${line.elementId} ${at}`} className="flex items-baseline justify-between gap-3 py-0.5">
-            {element?.name}
-            <span className="flex items-baseline gap-2">
-              <input
-                className="figures w-28 rounded-(--radius) border border-rule-strong bg-sheet px-2 py-0.5 text-right"
-                value={line.units ?? line.hours ?? line.amount ?? ""}
-                onChange={(event) => type(at, event.target.value)}
-              />
-              <span className="w-10 text-quiet">
-                {line.units !== undefined ? element?.entry : line.hours === undefined ? "$" : "h"}
-              </span>
-            </span>
-          </label>
-        );
-      })}
-      {unused.length > 0 && (
-        <select
-          aria-label="Add a pay element"
-          className="mt-1 rounded-(--radius) border border-rule-strong bg-sheet px-1 py-0.5 text-[14.5px]"
-          value=""
-          onChange={(event) => {
-            const element = pay.elements.find((each) => each.id === Number(event.target.value));
-            if (element) setLines([...lines, { elementId: element.id, ...emptyOf[element.entry] }]);
-          }}
-        >
-          <option value="">Add a pay element…</option>
-          {unused.map((element) => (
-            <option key={element.id} value={element.id}>
-              {element.name}
-            </option>
-          ))}
-        </select>
-      )}
+      <LinesAsWanted pay={pay} lines={lines} onLines={setLines} />
       <div className="mt-3 flex flex-col gap-3">
         <ChoiceField label="Correct it" value={into} onChange={(event) => setInto(event.target.value as Into)}>
           <option value="next">with the next run, as lines of that pay</option>
@@ -159,6 +120,59 @@ function Correct({ country, pay }: { country: CountryCode; pay: CorrectablePay }
         )}
       </div>
     </form>
+  );
+}
+
+interface WantedProps {
+  pay: CorrectablePay;
+  lines: SheetLine[];
+  onLines: (lines: SheetLine[]) => void;
+}
+
+function LinesAsWanted({ pay, lines, onLines }: WantedProps) {
+  const unused = pay.elements.filter((element) => !lines.some((line) => line.elementId === element.id));
+  const type = (at: number, value: string) =>
+    onLines(lines.map((line, index) => (index !== at ? line : retyped(line, value))));
+  return (
+    <>
+      {lines.map((line, at) => {
+        const element = pay.elements.find((each) => each.id === line.elementId);
+        return (
+          // biome-ignore lint/suspicious/noArrayIndexKey: lines have no id of their own
+          <label key={`${line.elementId} ${at}`} className="flex items-baseline justify-between gap-3 py-0.5">
+            {element?.name}
+            <span className="flex items-baseline gap-2">
+              <input
+                className="figures w-28 rounded-(--radius) border border-rule-strong bg-sheet px-2 py-0.5 text-right"
+                value={line.units ?? line.hours ?? line.amount ?? ""}
+                onChange={(event) => type(at, event.target.value)}
+              />
+              <span className="w-10 text-quiet">
+                {line.units !== undefined ? element?.entry : line.hours === undefined ? "$" : "h"}
+              </span>
+            </span>
+          </label>
+        );
+      })}
+      {unused.length > 0 && (
+        <select
+          aria-label="Add a pay element"
+          className="mt-1 rounded-(--radius) border border-rule-strong bg-sheet px-1 py-0.5 text-[14.5px]"
+          value=""
+          onChange={(event) => {
+            const element = pay.elements.find((each) => each.id === Number(event.target.value));
+            if (element) onLines([...lines, { elementId: element.id, ...emptyOf[element.entry] }]);
+          }}
+        >
+          <option value="">Add a pay element…</option>
+          {unused.map((element) => (
+            <option key={element.id} value={element.id}>
+              {element.name}
+            </option>
+          ))}
+        </select>
+      )}
+    </>
   );
 }
 

@@ -41,64 +41,17 @@ function Read({ letter }: { letter: ApproverLetter }) {
           {letter.business} pays {counted(letter.people, "person", "people")} for {weekdayDate(letter.period.start)} to{" "}
           {weekdayDate(letter.period.end)}, from account {letter.from}.
         </p>
-        <table className="figures my-3 w-full max-w-lg">
-          <tbody>
-            {letter.sums.map((sum) => (
-              <tr key={sum.title} className="border-b border-rule">
-                <th scope="row" className="py-1 text-left font-normal">
-                  {sum.title}
-                </th>
-                <td className="text-right font-semibold">{money(sum.amount)}</td>
-                <td className="pl-4 text-right text-quiet">{sum.last ?? ""}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-        {letter.against.last && (
-          <p className="text-quiet">The last column is against {longDate(letter.against.last)}.</p>
-        )}
-        {letter.differences.length > 0 && (
-          <>
-            <h2 className="mt-4 font-name text-[19px]">What is different</h2>
-            {letter.differences.map((words) => (
-              <p key={words}>{words}</p>
-            ))}
-          </>
-        )}
-        {letter.away.length > 0 && (
-          <>
-            <h2 className="mt-4 font-name text-[19px]">Who is away next</h2>
-            {letter.away.map(({ name, first, last }) => (
-              <p key={`${name} ${first}`}>
-                {name}, {first === last ? longDate(first) : `${longDate(first)} to ${longDate(last)}`}
-              </p>
-            ))}
-          </>
-        )}
+        <WhatItSays letter={letter} />
         {letter.paydays.length > 1 && <Paydays paydays={letter.paydays} />}
         <h2 className="mt-4 font-name text-[19px]">Who is paid</h2>
         <ul className="figures">
-          {letter.rows.map((row) => {
-            const more = row.last === null ? null : Math.round((Number(row.net) - Number(row.last)) * 100);
-            return (
-              <li key={row.payId} className="border-b border-rule py-1.5">
-                <div className="flex items-baseline gap-3">
-                  <span className="flex-1">{row.name}</span>
-                  <span className="w-20 text-right text-[14px] text-quiet">
-                    {more === null ? "new" : difference(more)}
-                  </span>
-                  <span className="w-24 text-right font-semibold">{money(row.net)}</span>
-                  {mayAsk && (
-                    <Button look="quiet" aria-label={`Ask about ${row.name}`} onClick={() => setAbout(row.payId)}>
-                      Ask
-                    </Button>
-                  )}
-                </div>
-                <ApprovalWords {...{ runId, approval }} payId={row.payId} mayAnswer={false} />
-                {about === row.payId && asking(row.payId)}
-              </li>
-            );
-          })}
+          {letter.rows.map((row) => (
+            <li key={row.payId} className="border-b border-rule py-1.5">
+              <PaidLine row={row} onAsk={mayAsk ? () => setAbout(row.payId) : null} />
+              <ApprovalWords {...{ runId, approval }} payId={row.payId} mayAnswer={false} />
+              {about === row.payId && asking(row.payId)}
+            </li>
+          ))}
         </ul>
         <ApprovalWords
           runId={runId}
@@ -137,6 +90,62 @@ function Read({ letter }: { letter: ApproverLetter }) {
         <ProblemNote error={saying.error} />
       </div>
     </Page>
+  );
+}
+
+/** Sums against the last payday, what is different, who is away. */
+function WhatItSays({ letter }: { letter: ApproverLetter }) {
+  return (
+    <>
+      <table className="figures my-3 w-full max-w-lg">
+        <tbody>
+          {letter.sums.map((sum) => (
+            <tr key={sum.title} className="border-b border-rule">
+              <th scope="row" className="py-1 text-left font-normal">
+                {sum.title}
+              </th>
+              <td className="text-right font-semibold">{money(sum.amount)}</td>
+              <td className="pl-4 text-right text-quiet">{sum.last ?? ""}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {letter.against.last && <p className="text-quiet">The last column is against {longDate(letter.against.last)}.</p>}
+      {letter.differences.length > 0 && (
+        <>
+          <h2 className="mt-4 font-name text-[19px]">What is different</h2>
+          {letter.differences.map((words) => (
+            <p key={words}>{words}</p>
+          ))}
+        </>
+      )}
+      {letter.away.length > 0 && (
+        <>
+          <h2 className="mt-4 font-name text-[19px]">Who is away next</h2>
+          {letter.away.map(({ name, first, last }) => (
+            <p key={`${name} ${first}`}>
+              {name}, {first === last ? longDate(first) : `${longDate(first)} to ${longDate(last)}`}
+            </p>
+          ))}
+        </>
+      )}
+    </>
+  );
+}
+
+function PaidLine({ row, onAsk }: { row: ApproverLetter["rows"][number]; onAsk: (() => void) | null }) {
+  const more = row.last === null ? null : Math.round((Number(row.net) - Number(row.last)) * 100);
+  return (
+    <div className="flex items-baseline gap-3">
+      <span className="flex-1">{row.name}</span>
+      <span className="w-20 text-right text-[14px] text-quiet">{more === null ? "new" : difference(more)}</span>
+      <span className="w-24 text-right font-semibold">{money(row.net)}</span>
+      {onAsk && (
+        <Button look="quiet" aria-label={`Ask about ${row.name}`} onClick={onAsk}>
+          Ask
+        </Button>
+      )}
+    </div>
   );
 }
 

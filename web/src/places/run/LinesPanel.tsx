@@ -134,6 +134,7 @@ function Detail({ line, element, onLine }: Pick<EditorProps, "line" | "element" 
     const { detail: _detail, ...rest } = line;
     onLine(Object.keys(next).length === 0 ? rest : { ...rest, detail: next });
   };
+  const fields = { detail, set };
   switch (element.element) {
     case "leaveLoading":
       return (
@@ -154,81 +155,11 @@ function Detail({ line, element, onLine }: Pick<EditorProps, "line" | "element" 
     case "bonus":
     case "commission":
     case "backPay":
-      return (
-        <>
-          <NumberInput
-            label="Pays that it was earned in"
-            hint="Empty: spread over the year (method B); else method A"
-            form="count"
-            value={detail.paysCovered === undefined ? undefined : String(detail.paysCovered)}
-            onValue={(value) =>
-              set(value ? { method: "A", paysCovered: Number(value) } : { method: undefined, paysCovered: undefined })
-            }
-          />
-          {element.element === "backPay" && (
-            <NumberInput
-              label="Payroll year earned in"
-              hint="Only if more than 12 months ago: lump sum E"
-              form="year"
-              value={detail.earnedYear}
-              onValue={(earnedYear) => set({ earnedYear })}
-            />
-          )}
-        </>
-      );
+      return <ExtraPay {...fields} isBackPay={element.element === "backPay"} />;
     case "unusedLeave":
-      return (
-        <>
-          <Choice
-            label="Left because of"
-            value={detail.reason ?? "normal"}
-            options={[
-              ["normal", "resignation, dismissal, end"],
-              ["redundancy", "redundancy, ill health"],
-            ]}
-            onChoose={(reason) => set({ reason: reason as "normal" | "redundancy" })}
-          />
-          <NumberInput
-            label="Hours paid out"
-            form="hours"
-            value={line.hours}
-            onValue={(value) => onLine({ ...line, hours: value })}
-          />
-          <NumberInput
-            label="Accrued before 18 August 1993, $"
-            form="money"
-            value={detail.amountBefore1993}
-            onValue={(amountBefore1993) => set({ amountBefore1993 })}
-          />
-          {element.leave === "long-service" && (
-            <NumberInput
-              label="Accrued before 16 August 1978, $"
-              form="money"
-              value={detail.amountBefore1978}
-              onValue={(amountBefore1978) => set({ amountBefore1978 })}
-            />
-          )}
-        </>
-      );
+      return <UnusedLeave {...fields} line={line} onLine={onLine} isLongService={element.leave === "long-service"} />;
     case "etp":
-      return (
-        <>
-          <Choice
-            label="Code"
-            value={detail.etpCode ?? "O"}
-            options={etpCodes.map((code) => [code, code] as const)}
-            onChoose={(etpCode) => set({ etpCode: etpCode as LineDetail["etpCode"] })}
-          />
-          {detail.etpCode === "R" && (
-            <NumberInput
-              label="Completed years, where it is part of a redundancy payment"
-              form="count"
-              value={detail.completedYears === undefined ? undefined : String(detail.completedYears)}
-              onValue={(value) => set({ completedYears: value === undefined ? undefined : Number(value) })}
-            />
-          )}
-        </>
-      );
+      return <Termination {...fields} />;
     case "redundancy":
       return (
         <NumberInput
@@ -241,6 +172,96 @@ function Detail({ line, element, onLine }: Pick<EditorProps, "line" | "element" 
     default:
       return null;
   }
+}
+
+interface DetailProps {
+  detail: LineDetail;
+  set: (change: LineDetail) => void;
+}
+
+/** What is paid beside the usual is taxed over the pays, or the year, that it was earned in. */
+function ExtraPay({ detail, set, isBackPay }: DetailProps & { isBackPay: boolean }) {
+  return (
+    <>
+      <NumberInput
+        label="Pays that it was earned in"
+        hint="Empty: spread over the year (method B); else method A"
+        form="count"
+        value={detail.paysCovered === undefined ? undefined : String(detail.paysCovered)}
+        onValue={(value) =>
+          set(value ? { method: "A", paysCovered: Number(value) } : { method: undefined, paysCovered: undefined })
+        }
+      />
+      {isBackPay && (
+        <NumberInput
+          label="Payroll year earned in"
+          hint="Only if more than 12 months ago: lump sum E"
+          form="year"
+          value={detail.earnedYear}
+          onValue={(earnedYear) => set({ earnedYear })}
+        />
+      )}
+    </>
+  );
+}
+
+type UnusedProps = DetailProps & Pick<EditorProps, "line" | "onLine"> & { isLongService: boolean };
+
+function UnusedLeave({ detail, set, line, onLine, isLongService }: UnusedProps) {
+  return (
+    <>
+      <Choice
+        label="Left because of"
+        value={detail.reason ?? "normal"}
+        options={[
+          ["normal", "resignation, dismissal, end"],
+          ["redundancy", "redundancy, ill health"],
+        ]}
+        onChoose={(reason) => set({ reason: reason as "normal" | "redundancy" })}
+      />
+      <NumberInput
+        label="Hours paid out"
+        form="hours"
+        value={line.hours}
+        onValue={(value) => onLine({ ...line, hours: value })}
+      />
+      <NumberInput
+        label="Accrued before 18 August 1993, $"
+        form="money"
+        value={detail.amountBefore1993}
+        onValue={(amountBefore1993) => set({ amountBefore1993 })}
+      />
+      {isLongService && (
+        <NumberInput
+          label="Accrued before 16 August 1978, $"
+          form="money"
+          value={detail.amountBefore1978}
+          onValue={(amountBefore1978) => set({ amountBefore1978 })}
+        />
+      )}
+    </>
+  );
+}
+
+function Termination({ detail, set }: DetailProps) {
+  return (
+    <>
+      <Choice
+        label="Code"
+        value={detail.etpCode ?? "O"}
+        options={etpCodes.map((code) => [code, code] as const)}
+        onChoose={(etpCode) => set({ etpCode: etpCode as LineDetail["etpCode"] })}
+      />
+      {detail.etpCode === "R" && (
+        <NumberInput
+          label="Completed years, where it is part of a redundancy payment"
+          form="count"
+          value={detail.completedYears === undefined ? undefined : String(detail.completedYears)}
+          onValue={(value) => set({ completedYears: value === undefined ? undefined : Number(value) })}
+        />
+      )}
+    </>
+  );
 }
 
 function Terms({ line, onLine }: Pick<EditorProps, "line" | "onLine">) {

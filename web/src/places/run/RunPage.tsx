@@ -137,11 +137,7 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
         }
       />
       <OfferedTyping />
-      {view.broken.length > 0 && (
-        <div className="px-6">
-          <BrokenNote broken={view.broken} />
-        </div>
-      )}
+      <BrokenRun broken={view.broken} />
       {narrow ? (
         <OnPhone {...{ view, rows, shown, row, step, setStep, beside, setBeside }} onNext={() => moves.markMove(1)}>
           {besides}
@@ -177,6 +173,13 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
     </main>
   );
 }
+
+const BrokenRun = ({ broken }: Pick<RunView, "broken">) =>
+  broken.length > 0 && (
+    <div className="px-6">
+      <BrokenNote broken={broken} />
+    </div>
+  );
 
 /** What was said last, and the totals. */
 function RunFoot(props: Pick<ComponentProps<typeof TotalsLine>, "totals" | "onWhy"> & { view: RunView }) {

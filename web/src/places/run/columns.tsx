@@ -92,103 +92,114 @@ interface Shown {
   onMark: (row: RunRow) => void;
 }
 
-export function sheetColumns({ country, elements, open, step, bad, onType, onMark }: Shown): Column<SheetRow>[] {
-  const margin: Column<SheetRow> = {
-    key: "margin",
-    name: "",
-    width: 46,
-    frozen: true,
-    renderHeaderCell: () => <span className="sr-only">Marks</span>,
-    renderCell: ({ row, tabIndex }) =>
-      row.costCentre === undefined ? <Margin row={row} tabIndex={tabIndex} onMark={onMark} /> : null,
-  };
-  const name: Column<SheetRow> = {
-    key: "name",
-    name: "Name",
-    width: 146,
-    frozen: true,
-    renderCell: ({ row }) =>
-      row.costCentre === undefined ? (
-        <span className={row.included ? "" : "line-through decoration-1"} title={row.basis}>
-          {row.name}
-        </span>
-      ) : (
-        <span className="pl-4 text-quiet" title={`${row.name}, cost centre ${row.costCentre}`}>
-          {row.costCentre}
-        </span>
-      ),
-  };
-  const cells = elements.map((element): Column<SheetRow> => {
-    const key = `e:${element.id}:${element.code}`;
-    return {
-      key,
-      name: element.name,
-      width: widthFor(element),
-      headerCellClass: "num",
-      cellClass: (row) =>
-        `num ${open ? "typed" : ""} ${bad[cellKey(row.payId, element.id, row.costCentre)] ? "bad" : ""} ${lookOf(row, element)}`,
-      editable: (row) => open && row.included,
-      // Figures of an earlier cell come in while this one is typed: they must not close it and lose what was typed.
-      editorOptions: { closeOnExternalRowChange: false },
-      renderCell: ({ row }) => {
-        const fault = bad[cellKey(row.payId, element.id, row.costCentre)];
-        if (fault) return <span title={fault.text}>{fault.value}</span>;
-        const text = typedText(row, element);
-        if (text === "") return <span className="text-rule-strong">–</span>;
-        const shown = element.entry === "amount" ? moneyOrDash(text) : hours(text);
-        const over = typedOver(row, element);
-        return over === null ? shown : <span title={over}>{shown}</span>;
-      },
-      renderEditCell: (props) => (
-        <CellEditor
-          {...props}
-          label={`${element.name} of ${props.row.name}${props.row.costCentre ? `, ${props.row.costCentre}` : ""}`}
-          value={typedText(props.row, element)}
-          onType={(value) => onType(props.row, element.id, value)}
-        />
-      ),
-    };
-  });
-  const figure = (key: FigureName, title: string, width = 80, atEnd = false): Column<SheetRow> => ({
-    key: `f:${key}`,
-    name: title,
-    width,
-    ...(atEnd ? { frozen: "end" as const } : {}),
+/** What stands left of every figure: the marks of a row, and whose it is. */
+const marginColumn = (onMark: Shown["onMark"]): Column<SheetRow> => ({
+  key: "margin",
+  name: "",
+  width: 46,
+  frozen: true,
+  renderHeaderCell: () => <span className="sr-only">Marks</span>,
+  renderCell: ({ row, tabIndex }) =>
+    row.costCentre === undefined ? <Margin row={row} tabIndex={tabIndex} onMark={onMark} /> : null,
+});
+
+const nameColumn: Column<SheetRow> = {
+  key: "name",
+  name: "Name",
+  width: 146,
+  frozen: true,
+  renderCell: ({ row }) =>
+    row.costCentre === undefined ? (
+      <span className={row.included ? "" : "line-through decoration-1"} title={row.basis}>
+        {row.name}
+      </span>
+    ) : (
+      <span className="pl-4 text-quiet" title={`${row.name}, cost centre ${row.costCentre}`}>
+        {row.costCentre}
+      </span>
+    ),
+};
+
+/** A column that is typed in. */
+function cellColumn({ open, bad, onType }: Shown, element: PayElement): Column<SheetRow> {
+  const key = `e:${element.id}:${element.code}`;
+  return {
+    key,
+    name: element.name,
+    width: widthFor(element),
     headerCellClass: "num",
-    cellClass: `num ${key === "net" ? "font-semibold" : ""}`,
-    renderCell: ({ row }) =>
-      row.costCentre !== undefined ? (
-        key === "gross" && row.figures ? (
-          <span className="text-quiet">{moneyOrDash(earnedIn(row))}</span>
-        ) : null
-      ) : row.figures && row.included ? (
-        key === "hours" && row.figures.hours !== "0.0000" ? (
-          hours(row.figures.hours, 2)
-        ) : (
-          moneyOrDash(row.figures[key] ?? "0.00")
-        )
-      ) : (
-        <span className="text-rule-strong">–</span>
-      ),
-  });
-  const against = (key: "gross" | "withheld" | "net", title: string): Column<SheetRow> => ({
-    key: `d:${key}`,
-    name: title,
-    width: 74,
-    headerCellClass: "num",
-    cellClass: "num text-quiet",
+    cellClass: (row) =>
+      `num ${open ? "typed" : ""} ${bad[cellKey(row.payId, element.id, row.costCentre)] ? "bad" : ""} ${lookOf(row, element)}`,
+    editable: (row) => open && row.included,
+    // Figures of an earlier cell come in while this one is typed: they must not close it and lose what was typed.
+    editorOptions: { closeOnExternalRowChange: false },
     renderCell: ({ row }) => {
-      if (!row.figures || !row.last || !row.included || row.costCentre !== undefined) return "";
-      const change = Math.round(Number(row.figures[key]) * 100) - Math.round(Number(row.last[key]) * 100);
-      return difference(change);
+      const fault = bad[cellKey(row.payId, element.id, row.costCentre)];
+      if (fault) return <span title={fault.text}>{fault.value}</span>;
+      const text = typedText(row, element);
+      if (text === "") return <span className="text-rule-strong">–</span>;
+      const shown = element.entry === "amount" ? moneyOrDash(text) : hours(text);
+      const over = typedOver(row, element);
+      return over === null ? shown : <span title={over}>{shown}</span>;
     },
-  });
+    renderEditCell: (props) => (
+      <CellEditor
+        {...props}
+        label={`${element.name} of ${props.row.name}${props.row.costCentre ? `, ${props.row.costCentre}` : ""}`}
+        value={typedText(props.row, element)}
+        onType={(value) => onType(props.row, element.id, value)}
+      />
+    ),
+  };
+}
+
+const figure = (key: FigureName, title: string, width = 80, atEnd = false): Column<SheetRow> => ({
+  key: `f:${key}`,
+  name: title,
+  width,
+  ...(atEnd ? { frozen: "end" as const } : {}),
+  headerCellClass: "num",
+  cellClass: `num ${key === "net" ? "font-semibold" : ""}`,
+  renderCell: ({ row }) =>
+    row.costCentre !== undefined ? (
+      key === "gross" && row.figures ? (
+        <span className="text-quiet">{moneyOrDash(earnedIn(row))}</span>
+      ) : null
+    ) : row.figures && row.included ? (
+      key === "hours" && row.figures.hours !== "0.0000" ? (
+        hours(row.figures.hours, 2)
+      ) : (
+        moneyOrDash(row.figures[key] ?? "0.00")
+      )
+    ) : (
+      <span className="text-rule-strong">–</span>
+    ),
+});
+
+/** What a figure is more or less than in the last pay. */
+const against = (key: "gross" | "withheld" | "net", title: string): Column<SheetRow> => ({
+  key: `d:${key}`,
+  name: title,
+  width: 74,
+  headerCellClass: "num",
+  cellClass: "num text-quiet",
+  renderCell: ({ row }) => {
+    if (!row.figures || !row.last || !row.included || row.costCentre !== undefined) return "";
+    const change = Math.round(Number(row.figures[key]) * 100) - Math.round(Number(row.last[key]) * 100);
+    return difference(change);
+  },
+});
+
+export function sheetColumns(of: Shown): Column<SheetRow>[] {
+  const { country, elements, open, step } = of;
+  const margin = marginColumn(of.onMark);
+  const cells = elements.map((element) => cellColumn(of, element));
   const words = onPage[country];
   // In the hours step what is typed stands in front; net stays in sight at the end however wide the sheet is.
   if (step === "hours")
     return [
       margin,
-      name,
+      nameColumn,
       ...cells,
       figure("gross", "Gross"),
       figure("withheld", words.taxShort, 70),
@@ -198,7 +209,7 @@ export function sheetColumns({ country, elements, open, step, bad, onType, onMar
   const beside = (key: "gross" | "withheld" | "net") => (open ? [against(key, "± last")] : []);
   return [
     margin,
-    name,
+    nameColumn,
     figure("hours", "Hours", 60),
     figure("gross", "Gross"),
     ...beside("gross"),

@@ -120,49 +120,62 @@ export function Strip({
         )}
       </section>
       <AskedOfDay rules={rules} person={person} date={date} kind={kind} canEdit={person.canEdit} onChange={onChange} />
-      <section>
-        <h3 className="border-b border-rule-strong pb-0.5 font-semibold">The period</h3>
-        <dl className="grid grid-cols-[1fr_auto] gap-y-0.5 pt-1">
-          <dt>Hours</dt>
-          <dd className="text-right">{hoursShown(worth.minutes)}</dd>
-          {worth.usual > 0 && (
-            <>
-              <dt className="text-quiet">Usual</dt>
-              <dd className="text-right text-quiet">{hoursShown(worth.usual)}</dd>
-            </>
-          )}
-          <dt>Cost</dt>
-          <dd className="text-right font-semibold">{money(worth.cost.toFixed(2))}</dd>
-        </dl>
-        {worth.cost.isZero() && worth.minutes > 0 && (
-          <p className="pt-1 text-plum">
-            No hourly rate is known: enter one under People, or the level's rate in Set-up, Agreements.
-          </p>
-        )}
-      </section>
+      <ThePeriod worth={worth} />
       <Dearest worth={worth} />
-      <p className="flex flex-col items-start">
-        {[
-          { whose: person.name.split(" ")[0], of: `&person=${person.personId}` },
-          { whose: "everybody", of: "" },
-        ].map(({ whose, of }) => (
-          <span key={of}>
-            Record of {whose}:{" "}
-            {["pdf", "csv"].map((ending) => (
-              <a
-                key={ending}
-                className="mr-2 text-action underline"
-                aria-label={`Record of ${whose} as ${ending.toUpperCase()}`}
-                href={`/api/businesses/${view.businessId}/time-record.${ending}?from=${view.from}&to=${view.to}${of}`}
-                download
-              >
-                {ending.toUpperCase()}
-              </a>
-            ))}
-          </span>
-        ))}
-      </p>
+      <Records view={view} person={person} />
     </aside>
+  );
+}
+
+function ThePeriod({ worth }: { worth: PersonWorth }) {
+  return (
+    <section>
+      <h3 className="border-b border-rule-strong pb-0.5 font-semibold">The period</h3>
+      <dl className="grid grid-cols-[1fr_auto] gap-y-0.5 pt-1">
+        <dt>Hours</dt>
+        <dd className="text-right">{hoursShown(worth.minutes)}</dd>
+        {worth.usual > 0 && (
+          <>
+            <dt className="text-quiet">Usual</dt>
+            <dd className="text-right text-quiet">{hoursShown(worth.usual)}</dd>
+          </>
+        )}
+        <dt>Cost</dt>
+        <dd className="text-right font-semibold">{money(worth.cost.toFixed(2))}</dd>
+      </dl>
+      {worth.cost.isZero() && worth.minutes > 0 && (
+        <p className="pt-1 text-plum">
+          No hourly rate is known: enter one under People, or the level's rate in Set-up, Agreements.
+        </p>
+      )}
+    </section>
+  );
+}
+
+/** The record of time as a file: of this person, of everybody. */
+function Records({ view, person }: { view: WeekView; person: WeekPerson }) {
+  return (
+    <p className="flex flex-col items-start">
+      {[
+        { whose: person.name.split(" ")[0], of: `&person=${person.personId}` },
+        { whose: "everybody", of: "" },
+      ].map(({ whose, of }) => (
+        <span key={of}>
+          Record of {whose}:{" "}
+          {["pdf", "csv"].map((ending) => (
+            <a
+              key={ending}
+              className="mr-2 text-action underline"
+              aria-label={`Record of ${whose} as ${ending.toUpperCase()}`}
+              href={`/api/businesses/${view.businessId}/time-record.${ending}?from=${view.from}&to=${view.to}${of}`}
+              download
+            >
+              {ending.toUpperCase()}
+            </a>
+          ))}
+        </span>
+      ))}
+    </p>
   );
 }
 

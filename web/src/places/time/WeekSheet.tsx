@@ -24,32 +24,36 @@ interface Props {
   onFind: () => void;
 }
 
+type Entry = [person: WeekPerson, date: string, text: string];
+
+const holidayNames = (people: readonly WeekPerson[], dates: readonly string[]): ReadonlyMap<string, string> =>
+  new Map(
+    (people[0]?.time.holidays ?? []).flatMap((each) =>
+      dates.includes(each.date) ? [[each.date, each.name ?? ""]] : [],
+    ),
+  );
+
+/** @returns false where the text is not understood: the cell stays open */
+function commitDay([person, date, text]: Entry, { view, kind, onSay, onChange }: Props): boolean {
+  const record = readCell(text, person, date, view);
+  if (record && "fault" in record) {
+    onSay(`${person.name}, ${heading(date)}: ${record.fault}`);
+    return false;
+  }
+  const before = recordOf(person, date, kind);
+  onSay(null);
+  // What reads the same was not changed: the day keeps what else is known of it.
+  if (dayText(before, view.country) !== dayText(record, view.country))
+    onChange([{ personId: person.personId, date, kind, record: record && withUnseen(before, record) }]);
+  return true;
+}
+
 export function WeekSheet(props: Props) {
-  const { view, dates, period, people, kind, gridRef, onChoose, onChange, onSay } = props;
+  const { view, dates, period, people, kind, gridRef, onChoose, onSay } = props;
   const at = useRef<{ row: number; date: string | null }>({ row: 0, date: null });
   const typed = useRef<string | null>(null);
-  const holidays = useMemo(
-    () =>
-      new Map(
-        (people[0]?.time.holidays ?? []).flatMap((each) =>
-          dates.includes(each.date) ? [[each.date, each.name ?? ""]] : [],
-        ),
-      ),
-    [people, dates],
-  );
-  const commit = (person: WeekPerson, date: string, text: string): boolean => {
-    const record = readCell(text, person, date, view);
-    if (record && "fault" in record) {
-      onSay(`${person.name}, ${heading(date)}: ${record.fault}`);
-      return false;
-    }
-    const before = recordOf(person, date, kind);
-    onSay(null);
-    // What reads the same was not changed: the day keeps what else is known of it.
-    if (dayText(before, view.country) !== dayText(record, view.country))
-      onChange([{ personId: person.personId, date, kind, record: record && withUnseen(before, record) }]);
-    return true;
-  };
+  const holidays = useMemo(() => holidayNames(people, dates), [people, dates]);
+  const commit = (...of: Entry) => commitDay(of, props);
   // What the columns call is the newest of the page, while they stay the same objects.
   const now = useRef({ commit, onSay });
   now.current = { commit, onSay };
@@ -78,23 +82,6 @@ export function WeekSheet(props: Props) {
       },
       { shouldFocus: true },
     );
-  }
-
-  function paste(text: string): void {
-    const { row, date } = at.current;
-    const first = date === null ? -1 : dates.indexOf(date);
-    if (first === -1) return onSay("Choose the day where the block begins, then paste.");
-    const changes: DayChange[] = [];
-    for (const [dy, line] of text.replace(/\r/g, "").replace(/\n$/, "").split("\n").entries())
-      for (const [dx, cell] of line.split("\t").entries()) {
-        const [person, on] = [people[row + dy], dates[first + dx]];
-        if (!person || !on) return onSay("The block is larger than what is left of the week. Nothing was pasted.");
-        const record = readCell(cell, person, on, view);
-        if (record && "fault" in record)
-          return onSay(`Nothing was pasted. ${person.name}, ${heading(on)}: ${record.fault}`);
-        changes.push({ personId: person.personId, date: on, kind, record });
-      }
-    onChange(changes);
   }
 
   function onKey(args: CellKeyDownArgs<WeekPerson, null>, event: CellKeyboardEvent): void {
@@ -140,7 +127,8 @@ export function WeekSheet(props: Props) {
       }}
       onCellPaste={({ row }, event) => {
         event.preventDefault();
-        if (people.some((each) => each.canEdit)) paste(event.clipboardData.getData("text/plain"));
+        if (people.some((each) => each.canEdit))
+          pasteDays(event.clipboardData.getData("text/plain"), at.current, props);
         return row;
       }}
       onActivePositionChange={({ rowIdx, row, column }) => {
@@ -208,4 +196,25 @@ function onWeekKey(args: CellKeyDownArgs<WeekPerson, null>, event: CellKeyboardE
       // The editor opens blank, and the key that began it is typed into it.
       acts.begin();
   }
+}
+
+/** A block of a spreadsheet from the day in hand on: pasted whole, or not at all. */
+function pasteDays(
+  text: string,
+  { row, date }: { row: number; date: string | null },
+  { view, dates, people, kind, onSay, onChange }: Props,
+): void {
+  const first = date === null ? -1 : dates.indexOf(date);
+  if (first === -1) return onSay("Choose the day where the block begins, then paste.");
+  const changes: DayChange[] = [];
+  for (const [dy, line] of text.replace(/\r/g, "").replace(/\n$/, "").split("\n").entries())
+    for (const [dx, cell] of line.split("\t").entries()) {
+      const [person, on] = [people[row + dy], dates[first + dx]];
+      if (!person || !on) return onSay("The block is larger than what is left of the week. Nothing was pasted.");
+      const record = readCell(cell, person, on, view);
+      if (record && "fault" in record)
+        return onSay(`Nothing was pasted. ${person.name}, ${heading(on)}: ${record.fault}`);
+      changes.push({ personId: person.personId, date: on, kind, record });
+    }
+  onChange(changes);
 }

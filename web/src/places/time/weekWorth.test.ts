@@ -60,6 +60,19 @@ describe("a week's worth", () => {
     const short = worth("casual", { "2026-06-22": "9-9:20", "2026-06-23": "9-9:20" });
     expect(short.cost.toFixed(2)).toBe("150.00");
   });
+  it("pays a junior the share of each day's age, on days of which no shift is known too", () => {
+    const usual = person("fullTime", {});
+    const rates = { classifications: { "3": "30" }, allowances: {} };
+    // Seventeen until Wednesday, 24 June 2026; the award gives 60 % then, 70 % from eighteen on.
+    const junior = {
+      ...usual,
+      ...{ agreedRate: null, rates },
+      time: { ...usual.time, person: { ...usual.time.person, birthDate: "2008-06-24" } },
+    };
+    const found = personWorth(junior, view, dates, "worked");
+    const days = dates.slice(0, 5).map((date) => found.days[date]?.cost.toFixed(2));
+    expect(days).toEqual(["136.80", "136.80", "159.60", "159.60", "159.60"]);
+  });
   it("says what contradicts itself, and prices nothing of it", () => {
     const wrong = worth("casual", { "2026-06-23": "9-13, 12-15" });
     expect(wrong.faults).toBe(1);

@@ -5,6 +5,7 @@ import { allPurposeOf } from "@zesty/core/hours/allPurpose";
 import { percentFor } from "@zesty/core/hours/conditions";
 import { type DayRecord, isOnCall } from "@zesty/core/hours/dayText";
 import { higherPay } from "@zesty/core/hours/higherDuties";
+import { juniorPercent } from "@zesty/core/hours/juniorPercent";
 import { leaveLoading } from "@zesty/core/hours/leaveLoading";
 import { type PersonHours, type PersonTime, patternMinutes, personHours } from "@zesty/core/hours/personHours";
 import { baseRate, unitAmount, worthOf } from "@zesty/core/hours/pricing";
@@ -59,6 +60,9 @@ function timeOf(person: WeekPerson, view: WeekView, kind: DayKind): PersonTime {
 const blank = (): DayWorth => ({ parts: [], minutes: 0, cost: zero, faults: [], notes: [] });
 const words = (id: string) => id.replaceAll("-", " ");
 
+const worthAt = (rate: Decimal | null, minutes: number, percent: Decimal): Decimal | null =>
+  rate && worthOf(minutes, rate, percent);
+
 function worthOfPerson(person: WeekPerson, view: WeekView, dates: readonly string[], kind: DayKind): PersonWorth {
   const time = timeOf(person, view, kind);
   const { rules } = time;
@@ -101,7 +105,7 @@ function worthOfPerson(person: WeekPerson, view: WeekView, dates: readonly strin
     for (const { date, exact, why } of higher.parts) amount(date, "higher-duties", "higher duties", why, exact);
     for (const { date, text } of higher.faults) on(date).faults.push(text);
   }
-  const rate = rateAt(hours.pieces[0]?.ratePercent ?? 100);
+  const rateOn = (date: string) => rateAt(juniorPercent(time, date));
   const plainPercent = rules ? percentFor(rules.penalties.at(-1)?.percent ?? 100, time.person.basis) : decimal(100);
   for (const { date, minutes, why } of hours.plain)
     put(date, {
@@ -109,14 +113,14 @@ function worthOfPerson(person: WeekPerson, view: WeekView, dates: readonly strin
       detail: "",
       minutes,
       percent: plainPercent.toString(),
-      exact: rate && worthOf(minutes, rate, plainPercent),
+      exact: worthAt(rateOn(date), minutes, plainPercent),
       key: `false ${plainPercent.toString()}`,
       piece: null,
     });
   for (const { date, kind: leave, hours: taken } of hours.leave) {
     const minutes = taken.times(60).toDecimalPlaces(0).toNumber();
     const { unpaid } = leaveKindIn(view.country, leave);
-    const exact = unpaid ? zero : rate && worthOf(minutes, rate, decimal(100));
+    const exact = unpaid ? zero : worthAt(rateOn(date), minutes, decimal(100));
     put(date, { words: leave, detail: "leave", minutes, percent: null, exact, key: leave, piece: null });
   }
   for (const extra of hours.extras) {
@@ -140,25 +144,30 @@ function worthOfPerson(person: WeekPerson, view: WeekView, dates: readonly strin
   );
   const loading = leaveLoading(time, hours.leave, person.loadingPercent, planned);
   const firstLeave = hours.leave.find((each) => each.kind === "annual")?.date;
-  if (loading && firstLeave)
+  if (loading && firstLeave) {
+    const rate = rateOn(firstLeave);
     amount(firstLeave, "leave-loading", "leave loading", loading.why, rate && loading.hours.times(rate));
+  }
   for (const { date, text } of hours.faults) on(date).faults.push(text);
   for (const { date, text } of hours.marks) if (date) on(date).notes.push(text);
   const all = Object.values(days);
-  // As the run rounds it: each line of the pay to the cent, not each piece of a day.
-  const lines = new Map<string, Decimal>();
-  for (const { key, exact } of all.flatMap((day) => day.parts)) {
-    if (exact) lines.set(key, (lines.get(key) ?? zero).plus(exact));
-  }
-  for (const day of all) day.cost = halfUpToCent(sum(day.parts.map((part) => part.exact ?? zero)));
   return {
     time,
     days,
     minutes: all.reduce((total, day) => total + day.minutes, 0),
     usual: dates.reduce((total, date) => total + patternMinutes(time, date), 0),
-    cost: sum([...lines.values()].map(halfUpToCent)),
+    cost: costOf(all),
     faults: hours.faults.length,
   };
+}
+
+/** Of each day, and of the pay: as the run rounds it, each line to the cent, not each piece of a day. */
+function costOf(all: readonly DayWorth[]): Decimal {
+  const lines = new Map<string, Decimal>();
+  for (const { key, exact } of all.flatMap((day) => day.parts))
+    if (exact) lines.set(key, (lines.get(key) ?? zero).plus(exact));
+  for (const day of all) day.cost = halfUpToCent(sum(day.parts.map((part) => part.exact ?? zero)));
+  return sum([...lines.values()].map(halfUpToCent));
 }
 
 const holds = (shift: { start: string; end: string }, piece: Piece): boolean => {

@@ -16,7 +16,6 @@ import { businessInWords, rightsInWords } from "./rightWords.ts";
 export function Users() {
   const { data: session } = api.useSessionQuery();
   const { data, error } = usersApi.useUsersQuery(undefined, { refetchOnMountOrArgChange: true });
-  const [withdraw] = usersApi.useWithdrawInvitationMutation();
   const [open, setOpen] = useState<"invite" | number | null>(null);
   const [invited, setInvited] = useState<Invited | null>(null);
   if (error)
@@ -81,31 +80,7 @@ export function Users() {
           </li>
         ))}
       </ul>
-      {data.invitations.length > 0 && (
-        <section className="mt-6">
-          <h2 className="border-b border-rule-strong pb-1 font-name text-[19px]">Invited</h2>
-          {data.invitations.map((each) => (
-            <div
-              key={each.id}
-              className="grid grid-cols-[220px_1fr_auto] items-baseline gap-4 border-b border-rule py-2"
-            >
-              <div>
-                <p>{each.name}</p>
-                <p className="text-[14px] text-quiet">{each.email}</p>
-              </div>
-              <p>
-                {rightsInWords(each, nameOf, data.teams)}
-                <span className="block text-[14px] text-quiet">
-                  The link works once, until {longDate(each.expiresAt.slice(0, 10))}.
-                </span>
-              </p>
-              <Button look="quiet" onClick={() => void withdraw(each.id)}>
-                Withdraw
-              </Button>
-            </div>
-          ))}
-        </section>
-      )}
+      {data.invitations.length > 0 && <Invitations data={data} nameOf={nameOf} />}
       <section className="mt-6">
         <h2 className="border-b border-rule-strong pb-1 font-name text-[19px]">By business</h2>
         {session.businesses.map((each) => (
@@ -119,6 +94,32 @@ export function Users() {
         ))}
       </section>
     </Page>
+  );
+}
+
+function Invitations({ data, nameOf }: { data: UsersView; nameOf: (business: number) => string }) {
+  const [withdraw] = usersApi.useWithdrawInvitationMutation();
+  return (
+    <section className="mt-6">
+      <h2 className="border-b border-rule-strong pb-1 font-name text-[19px]">Invited</h2>
+      {data.invitations.map((each) => (
+        <div key={each.id} className="grid grid-cols-[220px_1fr_auto] items-baseline gap-4 border-b border-rule py-2">
+          <div>
+            <p>{each.name}</p>
+            <p className="text-[14px] text-quiet">{each.email}</p>
+          </div>
+          <p>
+            {rightsInWords(each, nameOf, data.teams)}
+            <span className="block text-[14px] text-quiet">
+              The link works once, until {longDate(each.expiresAt.slice(0, 10))}.
+            </span>
+          </p>
+          <Button look="quiet" onClick={() => void withdraw(each.id)}>
+            Withdraw
+          </Button>
+        </div>
+      ))}
+    </section>
   );
 }
 

@@ -43,7 +43,6 @@ function Sheet({ business }: { business: { id: number; name: string } }) {
     setAct(wanted);
     setChosen(chosenAtFirst(data, wanted));
   };
-  const may = (wanted: YearAct) => Object.values(ending.people).some((each) => mayChoose(each, wanted));
   const canAct = ending.mayDeclare && ending.closed === null && act === null && !fringe;
   // In the act only what is declared stands in front.
   const columns = act === null ? data.columns : data.columns.filter(({ voices: known }) => known.includes("reported"));
@@ -55,26 +54,7 @@ function Sheet({ business }: { business: { id: number; name: string } }) {
       title={`Payroll ${data.year.name.startsWith("year") ? "" : "year "}${data.year.name}`}
       aside={
         <div className="flex min-h-9 flex-wrap items-center justify-end gap-x-4 gap-y-1">
-          {ending.date !== null && canAct && (
-            <Button look="quiet" onClick={() => setFringe(true)}>
-              Fringe benefits…
-            </Button>
-          )}
-          {canAct && may("again") && (
-            <Button look="quiet" onClick={() => begin("again")}>
-              Open again…
-            </Button>
-          )}
-          {canAct && may("update") && (
-            <Button look="quiet" onClick={() => begin("update")}>
-              Bring up to date…
-            </Button>
-          )}
-          {canAct && may("final") && (
-            <Button look="main" onClick={() => begin("final")}>
-              Make final…
-            </Button>
-          )}
+          {canAct && <Acts data={data} onFringe={() => setFringe(true)} onBegin={begin} />}
           {data.rows.length > 0 && <Files business={business.id} from={data.year.from} />}
           {data.years.length > 1 && (
             <YearChoice
@@ -131,6 +111,41 @@ function Sheet({ business }: { business: { id: number; name: string } }) {
         </>
       )}
     </Page>
+  );
+}
+
+interface ActsProps {
+  data: YearAndEnding;
+  onFringe: () => void;
+  onBegin: (act: YearAct) => void;
+}
+
+/** What may be done to the year of anybody now. */
+function Acts({ data: { ending }, onFringe, onBegin }: ActsProps) {
+  const may = (wanted: YearAct) => Object.values(ending.people).some((each) => mayChoose(each, wanted));
+  return (
+    <>
+      {ending.date !== null && (
+        <Button look="quiet" onClick={onFringe}>
+          Fringe benefits…
+        </Button>
+      )}
+      {may("again") && (
+        <Button look="quiet" onClick={() => onBegin("again")}>
+          Open again…
+        </Button>
+      )}
+      {may("update") && (
+        <Button look="quiet" onClick={() => onBegin("update")}>
+          Bring up to date…
+        </Button>
+      )}
+      {may("final") && (
+        <Button look="main" onClick={() => onBegin("final")}>
+          Make final…
+        </Button>
+      )}
+    </>
   );
 }
 
