@@ -33,11 +33,14 @@ export function gatherLeave({ person, hours, law, find, target, rateOn }: Gather
   }
 }
 
-export function gatherLoading({ person, dates, hours, find, target, rateOn }: Gathering): void {
-  const loading = leaveLoading(person.time, hours.leave, person.loadingPercent, plannedShifts(person.known));
-  if (!loading) return;
-  const rate = rateOn(hours.leave.find((each) => each.kind === "annual")?.date ?? dates[0] ?? "");
-  const to = target(find({ kind: "loading" }));
-  if (rate) addTo(to, halfUpToCent(loading.hours.times(rate)));
-  to.why.push(rate ? `${loading.why}, at $${rate.toFixed(4).replace(/0{1,2}$/, "")} an hour` : loading.why);
+/** The loading of each day's leave is at the rate of that day: a junior's birthday makes two. */
+export function gatherLoading({ person, hours, find, target, rateOn }: Gathering): void {
+  const annual = hours.leave.filter((each) => each.kind === "annual");
+  for (const { rate, taken } of leaveByRate(annual, person.time.country, (each) => rateOn(each.date))) {
+    const loading = leaveLoading(person.time, taken, person.loadingPercent, plannedShifts(person.known));
+    if (!loading) continue;
+    const to = target(find({ kind: "loading" }));
+    if (rate) addTo(to, halfUpToCent(loading.hours.times(rate)));
+    to.why.push(rate ? `${loading.why}, at $${rate.toFixed(4).replace(/0{1,2}$/, "")} an hour` : loading.why);
+  }
 }

@@ -28,12 +28,19 @@ export function named<Thing>(
 ): Thing | null {
   const text = values[column];
   if (text === undefined) return null;
-  const found = things.find((thing) => namesOf(thing).some((name) => fold(name) === fold(text)));
+  const fits = things.filter((thing) => namesOf(thing).some((name) => fold(name) === fold(text)));
+  // What it is called comes before what else it may be known by: a State has several places.
+  const found =
+    fits.find((thing) => fold(namesOf(thing)[0] ?? "") === fold(text)) ?? (fits.length === 1 ? fits[0] : null);
+  const known = (those: readonly Thing[]) => those.map((thing) => namesOf(thing)[0]).join(", ") || "none yet";
   if (!found)
     marks.push({
       kind: "stop",
       column,
-      text: `${title}: there is no “${text}” here. Known are ${things.map((thing) => namesOf(thing)[0]).join(", ") || "none yet"}; add it in Set-up first.`,
+      text:
+        fits.length > 1
+          ? `${title}: “${text}” is more than one here: ${known(fits)}. Write which.`
+          : `${title}: there is no “${text}” here. Known are ${known(things)}; add it in Set-up first.`,
     });
   return found ?? null;
 }
@@ -68,10 +75,7 @@ export function draftOf(
 ): Draft {
   const marks: PersonMark[] = [];
   const cycle = cycleOf(values, setUp, marks);
-  const place = named(values, marks, "place", "Place of work", setUp.places.filter(isOffered), (each) => [
-    each.name,
-    each.state,
-  ]);
+  const place = placeOf(values, setUp, marks);
   const centre = named(values, marks, "costCentre", "Cost centre", setUp.costCentres.filter(isOffered), (each) => [
     each.code,
     each.name,
@@ -89,7 +93,7 @@ export function draftOf(
       hourlyRate: values.hourlyRate ?? null,
       salary: values.salary ?? null,
       minimumRate: null,
-      placeId: place?.id ?? setUp.places.find(isOffered)?.id ?? null,
+      placeId: place?.id ?? null,
       costCentreId: centre?.id ?? null,
     },
     ...accountOf(values),
@@ -115,6 +119,20 @@ function cycleOf(values: Values, setUp: BusinessView, marks: PersonMark[]) {
       text: `Pay cycle is missing: ${cycles.length === 0 ? "add one in Set-up first" : `choose ${cycles.map((each) => each.name).join(" or ")}`}.`,
     });
   return cycle;
+}
+
+/** The place that is named, or the only one there is: which of several is never guessed, since holidays go by it. */
+function placeOf(values: Values, setUp: BusinessView, marks: PersonMark[]) {
+  const places = setUp.places.filter(isOffered);
+  const place = named(values, marks, "place", "Place of work", places, (each) => [each.name, each.state]);
+  if (place || values.place !== undefined) return place;
+  if (places.length > 1)
+    marks.push({
+      kind: "query",
+      column: "place",
+      text: `Place of work is not said: public holidays are those of the business's own address until it is. Known are ${places.map((each) => each.name).join(", ")}.`,
+    });
+  return places.length === 1 ? places[0] : null;
 }
 
 /** What the first pay cannot do without. */

@@ -9,6 +9,7 @@ import { afterEach, describe, expect, it } from "vitest";
 import { peopleCells, peopleCsv } from "../people/peopleList.ts";
 import { listPeople, readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
+import { addPlace } from "../setup/lists.ts";
 import { audit, payRun } from "../store/schema.ts";
 import { type SmallWorld, smallWorld, smallWorldNz, validFrom } from "../testing/smallWorld.ts";
 import { firstPayOf } from "./firstPay.ts";
@@ -88,6 +89,23 @@ describe("several people in Australia", () => {
   ])("says %s", (_what, row, says) => {
     world = smallWorld(1);
     expect(marks(row)?.join("\n")).toMatch(says);
+  });
+  it("asks for the place of work where there are several, and takes the only one by itself", () => {
+    world = smallWorld(1);
+    const marksOf = (place: string) =>
+      marks({ ...ada, place })
+        ?.join()
+        .replace(/.*?(stop|query) place: /, "$1 ");
+    expect(marksOf("")).toBe("");
+    addPlace(world.context, world.actor, world.businessId, {
+      name: "Second Bakery",
+      state: "VIC",
+      district: null,
+      days: "",
+    });
+    expect(marksOf("")).toMatch(/^query Place of work is not said: .*Known are Example Bakery, Second Bakery/);
+    expect(marksOf("vic")).toMatch(/^stop Place of work: “vic” is more than one here/);
+    expect(marksOf("second bakery")).toBe("");
   });
   it("adds nobody where one row is stopped, and says which", () => {
     world = smallWorld(1);
@@ -220,7 +238,7 @@ describe("the list of people", () => {
       world = make(0);
       expect(planPeople(world.context, world.businessId, rows).rows.flatMap((row) => row.marks)).toEqual([]);
       add(...rows);
-      // Who has no place of work gets the first of the business.
+      // Who has no place of work gets the only one of the business.
       const placeless = (csv: string) => csv.replaceAll(/,Example (Bakery|Kayaks)(?=,)/g, ",");
       expect(placeless(peopleCsv(world.context, world.actor, world.businessId, true))).toBe(placeless(before));
     },

@@ -2,15 +2,17 @@ import { shipped } from "@zesty/contract/agreementRules";
 import { atPace } from "@zesty/contract/testing/pace";
 import type { AgreementRules } from "@zesty/core/agreements/agreementRules";
 import { type DayRecord, readDay } from "@zesty/core/hours/dayText";
+import { eq } from "drizzle-orm";
 import { afterEach, describe, expect, it } from "vitest";
 import { timeRecordDefinition } from "../documents/timeRecordPdf.ts";
-import { loadAgreementRules } from "../hours/agreements.ts";
+import { loadAgreementRules, saveAgreementFacts } from "../hours/agreements.ts";
 import { daysBetweenDates } from "../hours/readDays.ts";
 import { leaveHistory } from "../leave/readLeave.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { takeBack } from "../signOff/takeBack.ts";
+import { person } from "../store/schema.ts";
 import { smallWorld } from "../testing/smallWorld.ts";
 import {
   approve,
@@ -190,6 +192,25 @@ describe("days into the run", () => {
       "Overtime at 200 % 2",
       "Personal leave 3.8",
     ]);
+  });
+
+  it("prices leave over a junior's birthday, and its loading, by the rate of each day", () => {
+    begin(smallWorld(1));
+    const pattern = { workPattern: ["7.6", "7.6", "7.6", "7.6", "7.6", "0", "0"] };
+    const level = { basis: "full-time", weeklyHours: "38", hourlyRate: null, ...pattern };
+    world.context.store.db.update(person).set({ birthDate: "2008-06-25" }).where(eq(person.id, who())).run();
+    saveAgreementFacts(world.context, world.actor, world.businessId, "MA000004", {
+      ...{ from: "2026-06-01", settings: {}, source: "Pay guide" },
+      rates: { classifications: { "4": "31.50" }, allowances: {} },
+    });
+    saveSection(world.context, world.actor, who(), "employment", employment(level));
+    saveSection(world.context, world.actor, who(), "time", terms("MA000004", "4", { use: "exceptions" }));
+    const runId = open();
+    type({ "2026-06-24": "al", "2026-06-25": "al" });
+    approve(["2026-06-24", "2026-06-25"]);
+    // Retail: 60 % at seventeen, 70 % at eighteen. 7.6 h × 17.5 % at 18.90 and at 22.05: 25.14 and 29.33.
+    expect(shown(runId)).toContain("Leave loading $54.47");
+    expect(shown(runId)).toEqual(expect.arrayContaining(["Annual leave 7.6 at 18.9", "Annual leave 7.6 at 22.05"]));
   });
 
   it("lets leave take the place of a salary's share without an agreement, and gives it back", () => {

@@ -142,11 +142,12 @@ function worthOfPerson(person: WeekPerson, view: WeekView, dates: readonly strin
       return shifts.length > 0 ? [[date, shifts]] : [];
     }),
   );
-  const loading = leaveLoading(time, hours.leave, person.loadingPercent, planned);
-  const firstLeave = hours.leave.find((each) => each.kind === "annual")?.date;
-  if (loading && firstLeave) {
-    const rate = rateOn(firstLeave);
-    amount(firstLeave, "leave-loading", "leave loading", loading.why, rate && loading.hours.times(rate));
+  for (const taken of byRate(hours.leave, rateOn)) {
+    const loading = leaveLoading(time, taken, person.loadingPercent, planned);
+    const [first] = taken;
+    const rate = first ? rateOn(first.date) : null;
+    if (loading && first)
+      amount(first.date, "leave-loading", "leave loading", loading.why, rate && loading.hours.times(rate));
   }
   for (const { date, text } of hours.faults) on(date).faults.push(text);
   for (const { date, text } of hours.marks) if (date) on(date).notes.push(text);
@@ -159,6 +160,16 @@ function worthOfPerson(person: WeekPerson, view: WeekView, dates: readonly strin
     cost: costOf(all),
     faults: hours.faults.length,
   };
+}
+
+/** Annual leave, apart where its days have another rate. */
+function byRate(leave: PersonHours["leave"], rateOn: (date: string) => Decimal | null): PersonHours["leave"][] {
+  const found = new Map<string, PersonHours["leave"]>();
+  for (const each of leave.filter(({ kind }) => kind === "annual")) {
+    const key = rateOn(each.date)?.toString() ?? "";
+    found.set(key, [...(found.get(key) ?? []), each]);
+  }
+  return [...found.values()];
 }
 
 /** Of each day, and of the pay: as the run rounds it, each line to the cent, not each piece of a day. */
