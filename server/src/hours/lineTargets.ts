@@ -40,7 +40,24 @@ export function gathering(person: KnownPerson, dates: readonly string[], find: F
   const rateOn = (date: string) => rateAt(juniorPercent(time, date));
   const hours = personHours(time, dates);
   const law = timeRulesIn(time.country);
-  return { person, dates, rules, law, hours, find, allPurpose, faults, queries, targets, target, rateAt, rateOn };
+  // Being on call lies around the work: the call's own cost centre counts.
+  const shifts = Object.values(time.days).flatMap((day) => day.shifts.filter((shift) => !isOnCall(shift)));
+  return {
+    shifts,
+    person,
+    dates,
+    rules,
+    law,
+    hours,
+    find,
+    allPurpose,
+    faults,
+    queries,
+    targets,
+    target,
+    rateAt,
+    rateOn,
+  };
 }
 
 /** Whatever comes under one element is paid: nothing takes another's place. */
@@ -49,14 +66,11 @@ export const addTo = (to: Target, amount: Decimal): void => {
 };
 
 /** The cost centre of the shift that a piece of work lies in. */
-export function centreOf({ person }: Gathering, piece: Piece): string | undefined {
-  // Being on call lies around the work: the call's own cost centre counts.
-  const shifts = Object.values(person.time.days).flatMap((day) => day.shifts.filter((shift) => !isOnCall(shift)));
-  return shifts.find(
+export const centreOf = ({ shifts }: Gathering, piece: Piece): string | undefined =>
+  shifts.find(
     (each) =>
       each.start.slice(0, 10) <= piece.date && startsAt(each.start) <= piece.from && startsAt(each.end) >= piece.to,
   )?.costCentre;
-}
 
 export const isBanked = ({ person }: Gathering, piece: Piece): boolean =>
   piece.overtime &&

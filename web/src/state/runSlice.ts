@@ -24,6 +24,7 @@ import {
   putOffered,
   rowOf,
 } from "./runRows.ts";
+import { reducer, store } from "./store.ts";
 import type { WorkedRow } from "./workOut.ts";
 
 export const runSlice = createSlice({
@@ -248,3 +249,7 @@ export const {
   selected,
   said,
 } = runSlice.actions;
+
+reducer.inject(runSlice);
+// Its state is there with the next action: whoever asks for it asks after this line.
+store.dispatch({ type: "run/brought" });
