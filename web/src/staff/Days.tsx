@@ -3,7 +3,8 @@ import type { StaffDay, StaffPage, StaffWeek } from "@zesty/contract/staff";
 import { addDays } from "@zesty/core/calendar/dates";
 import { useState } from "react";
 import { shortDate, weekdayDate } from "../parts/format.ts";
-import { type DaysAnswer, type SentDays, useTypedDays } from "../state/useTypedDays.ts";
+import type { DaysAnswer, SentDays } from "../state/daySender.ts";
+import { useTypedDays } from "../state/useTypedDays.ts";
 import { call, type Fault, isOffline, useFetched } from "./call.ts";
 import { Press, Said, Screen } from "./parts.tsx";
 

@@ -1,8 +1,9 @@
 /** Cells of the week as text: read, spelled out while they are typed, and copied from the period before. */
 import type { DayChange, WeekPerson, WeekView } from "@zesty/contract/time";
 import { addDays, weekday } from "@zesty/core/calendar/dates";
+import { leaveKindIn } from "@zesty/core/countries/leave";
 import { type DayRecord, dayText, movedDay, readDay } from "@zesty/core/hours/dayText";
-import { hours } from "../../parts/format.ts";
+import { hours, sentenceCase } from "../../parts/format.ts";
 import { type DayKind, hoursShown, recordOf } from "./weekWorth.ts";
 
 const dayNames = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
@@ -20,7 +21,7 @@ export function readCell(
   return planned ?? { fault: "Nothing is planned for that day." };
 }
 
-/** "9:00 to 17:30, 30 min unpaid, 8 h": what was understood, in words. */
+/** "09:00 to 17:30, 30 min unpaid, 8 h": what was understood, in words. */
 export function spelled(record: NonNullable<DayChange["record"]>, view: WeekView): string {
   const text = dayText(record, view.country);
   if (text === "off") return "Off: nothing worked.";
@@ -35,21 +36,26 @@ export function spelled(record: NonNullable<DayChange["record"]>, view: WeekView
   const rest = [
     ...(record.hours === undefined ? [] : [`${hours(record.hours)} h without their times`]),
     ...record.leave.map(
-      (each) => `${each.kind} leave${each.hours === undefined ? " for the day" : ` of ${hours(each.hours)} h`}`,
+      ({ kind, hours: part }) =>
+        `${leaveKindIn(view.country, kind).words.toLowerCase()}${part === undefined ? " for the day" : `, ${hours(part)} h`}`,
     ),
   ];
-  return `${[...shifts, ...rest].join("; ")}.`;
+  return `${sentenceCase([...shifts, ...rest].join("; "))}.`;
 }
 
-/** The same days of the period before, for days that hold nothing yet. */
+/**
+ * The same days of the period before, for days that hold nothing yet: the same weekdays, so that a month is taken from the
+ * whole weeks before it and no Saturday's shift comes to stand on a Monday.
+ */
 export function copiedFrom(people: readonly WeekPerson[], dates: readonly string[], kind: DayKind): DayChange[] {
+  const back = Math.ceil(dates.length / 7) * 7;
   return people.flatMap((person) =>
-    dates.flatMap((date, at): DayChange[] => {
+    dates.flatMap((date): DayChange[] => {
       if (recordOf(person, date, kind) || person.days[date]?.state === "locked") return [];
-      const from = addDays(date, -dates.length);
+      const from = addDays(date, -back);
       const before = person.days[from]?.worked ?? null;
       // Leave was taken once.
-      return before && before.shifts.length + (before.hours === undefined ? 0 : 1) > 0 && at < dates.length
+      return before && before.shifts.length + (before.hours === undefined ? 0 : 1) > 0
         ? [{ personId: person.personId, date, kind, record: movedDay({ ...before, leave: [] }, from, date) }]
         : [];
     }),

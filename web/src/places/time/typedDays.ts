@@ -1,7 +1,7 @@
 /** Days of the week that are typed and not at the server yet, laid over the week as the server answered it. */
 import { createNextState } from "@reduxjs/toolkit";
 import type { DayChange, WeekView } from "@zesty/contract/time";
-import type { SentDays } from "../../state/useTypedDays.ts";
+import type { SentDays } from "../../state/daySender.ts";
 
 export type DayValue = DayChange["record"];
 

@@ -2,9 +2,10 @@
 import type { DayChange, WeekView } from "@zesty/contract/time";
 import { useCallback, useMemo, useRef, useState } from "react";
 import { api, problemOf } from "../../state/api.ts";
+import type { DaysAnswer, SentDays } from "../../state/daySender.ts";
 import { useAppDispatch } from "../../state/store.ts";
 import { timeApi } from "../../state/timeApi.ts";
-import { type DaysAnswer, type SentDays, useTypedDays } from "../../state/useTypedDays.ts";
+import { useTypedDays } from "../../state/useTypedDays.ts";
 import { type DayValue, dayAt, dayKey, putDays, withDays } from "./typedDays.ts";
 
 export interface Asked {
@@ -59,7 +60,7 @@ export function useDays(asked: Asked, answered: WeekView | undefined) {
       setMessage(null);
       type(Object.fromEntries(days.map((day) => [dayKey(day), { was: day.was ?? null, is: day.record, step }])));
       await flush();
-      return !dropped.current.has(step) && days.every((day) => !(dayKey(day) in newest.current.days));
+      return !dropped.current.has(step) && days.every((day) => !(dayKey(day) in newest().days));
     },
     [type, flush, newest],
   );
@@ -95,7 +96,7 @@ export function useDays(asked: Asked, answered: WeekView | undefined) {
       if (days.length === 0) return setMessage("No days need approval.");
       // What is approved is what stands there: it is at the server first.
       await flush();
-      if (Object.keys(newest.current.days).length > 0) return;
+      if (Object.keys(newest().days).length > 0) return;
       const { error } = await approveDays({ business: asked.business, days, approved });
       setMessage(error ? problemOf(error).detail : null);
     },

@@ -1,0 +1,81 @@
+/** Cells of the week as text: what was understood, and what is copied from before. */
+import type { WeekDay, WeekPerson, WeekView } from "@zesty/contract/time";
+import { addDays } from "@zesty/core/calendar/dates";
+import { type DayRecord, dayText, readDay } from "@zesty/core/hours/dayText";
+import { describe, expect, it } from "vitest";
+import { copiedFrom, heading, readCell, spelled } from "./dayCells.ts";
+import { dayAt, dayKey, withDays } from "./typedDays.ts";
+
+const recorded = (date: string, text: string): WeekDay => ({
+  ...{ worked: readDay(text, date, "AU") as DayRecord, planned: null, state: "open", payday: null },
+});
+const person = (days: Record<string, string>) =>
+  ({
+    personId: 7,
+    days: Object.fromEntries(Object.entries(days).map(([date, text]) => [date, recorded(date, text)])),
+  }) as unknown as WeekPerson;
+const viewOf = (country: "AU" | "NZ", ...people: WeekPerson[]) => ({ country, people }) as unknown as WeekView;
+const period = (first: string, days: number) => Array.from({ length: days }, (_, at) => addDays(first, at));
+
+describe("a day as it is typed", () => {
+  it.each<["AU" | "NZ", string, string]>([
+    ["AU", "9-17:30 b30", "09:00 to 17:30, 30 min unpaid, 8 h."],
+    ["AU", "20-1", "20:00 to 01:00 of the next day, 5 h."],
+    ["AU", "7.6", "7.6 h without their times."],
+    ["AU", "off", "Off: nothing worked."],
+    ["AU", "al", "Annual leave for the day."],
+    ["AU", "sick 3.8, 8-11:48", "08:00 to 11:48, 3.8 h; personal and carer's leave, 3.8 h."],
+    ["AU", "til 2", "Time in lieu, 2 h."],
+    ["NZ", "al", "Annual holidays for the day."],
+  ])("%s: %s is read as: %s", (country, text, words) => {
+    const read = readCell(text, person({}), "2026-06-23", viewOf(country));
+    expect(read && "fault" in read ? read.fault : read && spelled(read, viewOf(country))).toBe(words);
+  });
+  it("= is the day as it was planned, and says where there is no plan", () => {
+    const planned = readDay("9-12", "2026-06-23", "AU");
+    const day = { ...recorded("2026-06-23", "off"), planned };
+    const one = { ...person({}), days: { "2026-06-23": day } } as WeekPerson;
+    expect(readCell("=", one, "2026-06-23", viewOf("AU"))).toEqual(planned);
+    expect(readCell("=", one, "2026-06-24", viewOf("AU"))).toEqual({ fault: "Nothing is planned for that day." });
+  });
+});
+
+describe("the period before", () => {
+  const copied = (days: Record<string, string>, dates: string[]) =>
+    copiedFrom([person(days)], dates, "worked").map(({ date, record }) => `${heading(date)} ${dayText(record, "AU")}`);
+  it.each<[string, string[], Record<string, string>, string[]]>([
+    ["a week", period("2026-06-22", 7), { "2026-06-16": "9-13" }, ["Tue 23 9–13"]],
+    [
+      "a fortnight",
+      period("2026-06-22", 14),
+      { "2026-06-20": "10-16", "2026-06-09": "7" },
+      ["Tue 23 7", "Sat 4 10–16"],
+    ],
+    // Thirty and thirty-one days before are other weekdays: Saturday's shift stays on a Saturday.
+    ["a month of thirty days", period("2026-06-01", 30), { "2026-05-09": "10-16" }, ["Sat 13 10–16"]],
+    ["a month of thirty-one", period("2026-07-01", 31), { "2026-06-06": "10-16" }, ["Sat 11 10–16"]],
+    ["half a month", period("2026-06-16", 15), { "2026-05-30": "10-16" }, ["Sat 20 10–16"]],
+    ["what stands there already", period("2026-06-22", 7), { "2026-06-16": "9-13", "2026-06-23": "off" }, []],
+    ["leave, which was taken once", period("2026-06-22", 7), { "2026-06-16": "al" }, []],
+  ])("%s", (_what, dates, days, found) => expect(copied(days, dates)).toEqual(found));
+});
+
+describe("days laid over the week", () => {
+  const day = "2026-06-23";
+  const key = dayKey({ personId: 7, date: day, kind: "worked" });
+  const over = (state: WeekDay["state"]) => {
+    const one = { ...person({ [day]: "9-13" }) };
+    one.days = { [day]: { ...(one.days[day] as WeekDay), state } };
+    const view = viewOf("AU", one);
+    const is = readDay("9-14", day, "AU") as DayRecord;
+    return { view, laid: withDays(view, { [key]: { was: null, is, step: 1 } }).people[0]?.days[day] };
+  };
+  it("shows what is typed; an approved day waits again; the answer of the server stays as it was", () => {
+    expect(dayAt(key)).toEqual({ personId: 7, date: day, kind: "worked" });
+    expect(over("approved").laid?.state).toBe("changed");
+    const { view, laid } = over("open");
+    expect([laid?.state, dayText(laid?.worked ?? null, "AU")]).toEqual(["open", "9–14"]);
+    expect(dayText(view.people[0]?.days[day]?.worked ?? null, "AU")).toBe("9–13");
+    expect(withDays(view, {})).toBe(view);
+  });
+});
