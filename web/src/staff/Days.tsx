@@ -44,7 +44,7 @@ export function Days({ page }: { page: StaffPage }) {
     });
     return Object.fromEntries(faults.length > 0 ? faults : dates.map((date) => [date, ofNoDay] as const));
   };
-  const { keeper, type, flush } = useTypedDays<string>(`own-days-${page.personId}`, { send: save });
+  const { keeper, type, flush } = useTypedDays<string>(`own-days-${page.personId}`, { send: save, isAsked: true });
   const unsent = Object.keys(keeper.days);
   async function send(): Promise<void> {
     setBusy(true);

@@ -31,6 +31,8 @@ const without = <V>(of: Readonly<Record<string, V>>, keys: Iterable<string>): Re
   return left;
 };
 
+const leftOf = <T>(sent: Days<T>): Days<T> | null => (Object.keys(sent).length === 0 ? null : sent);
+
 /** @param day what the server holds, as far as the page knows, and what is typed over it */
 export function dayTyped<T>(keeper: DayKeeper<T>, key: string, day: HeldDay<T>): DayKeeper<T> {
   // Typed anew after a refusal it goes against what the page says since.
@@ -60,15 +62,20 @@ export function daysArrived<T>(keeper: DayKeeper<T>): DayKeeper<T> {
   return { ...keeper, days, sent: null };
 }
 
-/** @param faults the server's sentences by day; a day that was typed anew meanwhile is not what was refused */
+/**
+ * Nothing of it was written down, so the rest goes again, as it was: an answer before this one may have been lost.
+ * @param faults the server's sentences by day; a day that was typed anew meanwhile is not what was refused
+ */
 export function daysRefused<T>(keeper: DayKeeper<T>, faults: Readonly<Record<string, string>>): DayKeeper<T> {
   const still = Object.entries(faults).filter(([key]) => isSameDay(keeper.days[key]?.is, keeper.sent?.[key]?.is));
-  return { ...keeper, sent: null, refused: { ...keeper.refused, ...Object.fromEntries(still) } };
+  const sent = leftOf(without(keeper.sent ?? {}, Object.keys(faults)));
+  return { ...keeper, sent, refused: { ...keeper.refused, ...Object.fromEntries(still) } };
 }
 
 /** Refused days go from the page, and with each of them what was put in together with it. */
 export function refusedDropped<T>(keeper: DayKeeper<T>): { keeper: DayKeeper<T>; steps: ReadonlySet<number> } {
   const steps = new Set(Object.keys(keeper.refused).flatMap((key) => keeper.days[key]?.step ?? []));
   const gone = Object.entries(keeper.days).flatMap(([key, { step }]) => (steps.has(step) ? [key] : []));
-  return { keeper: { ...keeper, days: without(keeper.days, gone), refused: {} }, steps };
+  const sent = leftOf(without(keeper.sent ?? {}, gone));
+  return { keeper: { sent, days: without(keeper.days, gone), refused: {} }, steps };
 }

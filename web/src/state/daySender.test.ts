@@ -3,7 +3,7 @@ import { type DayKeeper, nothingKept } from "./dayKeeper.ts";
 import { againAfterMs, type DaysAnswer, daySender, type SentDays } from "./daySender.ts";
 
 /** A page whose server answers when the test says so; what was sent stands in order, as "day was>is". */
-function page(begin: DayKeeper<string> = nothingKept, dropsRefused = true) {
+function page(begin: DayKeeper<string> = nothingKept, dropsRefused = true, isAsked = false) {
   const sent: string[][] = [];
   const answers: ((answer: DaysAnswer) => void)[] = [];
   const told = { kept: begin, lost: false, dropped: [] as number[] };
@@ -12,7 +12,7 @@ function page(begin: DayKeeper<string> = nothingKept, dropsRefused = true) {
     return new Promise<DaysAnswer>((answer) => answers.push(answer));
   };
   const onDropped = (steps: ReadonlySet<number>) => void told.dropped.push(...steps);
-  const sender = daySender<string>(begin, () => ({ send, ...(dropsRefused ? { onDropped } : {}) }), {
+  const sender = daySender<string>(begin, () => ({ send, isAsked, ...(dropsRefused ? { onDropped } : {}) }), {
     onChange: (now) => {
       told.kept = now;
     },
@@ -75,6 +75,24 @@ describe("days on their way", () => {
     await answer("arrived");
     await answer("arrived");
     expect([sent, told.kept]).toEqual([[["Mon >8"], ["Tue >7"]], nothingKept]);
+  });
+  it("where somebody says when, a day half typed never goes by itself", async () => {
+    const { sender, sent, told, type, answer } = page(nothingKept, true, true);
+    void type("Mon", "", "8");
+    await answer("lost");
+    sender.type({ Tue: { was: "", is: "9-1", step: 1 } });
+    await vi.advanceTimersByTimeAsync(againAfterMs);
+    await answer("arrived");
+    void sender.again();
+    await vi.advanceTimersByTimeAsync(againAfterMs);
+    expect([sent, Object.keys(told.kept.days)]).toEqual([[["Mon >8"], ["Mon >8"]], ["Tue"]]);
+    // Asked for while an old one goes again, it goes after it.
+    void type("Mon", "8", "9");
+    await answer("lost");
+    void sender.again();
+    void type("Tue", "", "9-12");
+    await answer("arrived");
+    expect(sent.slice(-2)).toEqual([["Tue >9-1", "Mon 8>9"], ["Tue 9-1>9-12"]]);
   });
   it.each<[string, boolean, string[], string[][]]>([
     ["go from the page with their step, and the rest is sent", true, [], [["Mon >8", "Tue >x", "Wed >7"], ["Wed >7"]]],

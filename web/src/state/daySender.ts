@@ -22,6 +22,8 @@ export interface SenderWays<T> {
   send: (days: SentDays<T>) => Promise<DaysAnswer>;
   /** refused days go with all that was put in together with them; without this they stay, to be typed anew */
   onDropped?: ((steps: ReadonlySet<number>) => void) | undefined;
+  /** somebody says when: by itself goes only what was sent before and not answered, never a day half typed */
+  isAsked?: boolean | undefined;
 }
 
 interface Told<T> {
@@ -31,10 +33,12 @@ interface Told<T> {
 }
 
 /** @param ways asked for at each batch: a page's newest */
-export function daySender<T>(begin: DayKeeper<T>, ways: () => SenderWays<T>, { onChange, onLost }: Told<T>) {
-  let keeper = begin;
+export function daySender<T>(kept: DayKeeper<T>, ways: () => SenderWays<T>, { onChange, onLost }: Told<T>) {
+  let keeper = kept;
   let going: Promise<void> | null = null;
   let timer: ReturnType<typeof setTimeout> | undefined;
+  /** what is typed goes too, beside what was sent and not answered */
+  let isWanted = false;
 
   const change = (by: (now: DayKeeper<T>) => DayKeeper<T>) => {
     keeper = by(keeper);
@@ -54,11 +58,14 @@ export function daySender<T>(begin: DayKeeper<T>, ways: () => SenderWays<T>, { o
   }
 
   async function sendAll(): Promise<void> {
-    for (change(daysSent); keeper.sent; change(daysSent)) {
+    const take = () => {
+      if (isWanted) change(daysSent);
+    };
+    for (take(); keeper.sent; take()) {
       const answer = await ways().send(keeper.sent);
       onLost(answer === "lost");
       if (answer === "lost") {
-        timer = setTimeout(() => void flush(), againAfterMs);
+        timer = setTimeout(() => void again(), againAfterMs);
         return;
       }
       if (answer === "arrived") change(daysArrived);
@@ -66,14 +73,26 @@ export function daySender<T>(begin: DayKeeper<T>, ways: () => SenderWays<T>, { o
     }
   }
 
-  /** Resolves when everything typed so far, and meanwhile, was answered, or nobody was there to answer. */
-  function flush(): Promise<void> {
+  function begin(): Promise<void> {
     clearTimeout(timer);
     going ??= sendAll().finally(() => {
       going = null;
+      isWanted = false;
     });
     return going;
   }
 
-  return { type, flush, newest: () => keeper, stop: () => clearTimeout(timer) };
+  /** Resolves when everything typed so far, and meanwhile, was answered, or nobody was there to answer. */
+  function flush(): Promise<void> {
+    isWanted = true;
+    return begin();
+  }
+
+  /** By itself, when time has passed or the signal is back. */
+  function again(): Promise<void> {
+    isWanted ||= !ways().isAsked;
+    return begin();
+  }
+
+  return { type, flush, again, newest: () => keeper, stop: () => clearTimeout(timer) };
 }

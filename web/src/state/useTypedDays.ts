@@ -21,7 +21,7 @@ export function useTypedDays<T>(name: string, ways: SenderWays<T>) {
     }),
   );
   useEffect(() => {
-    const signal = () => void sender.flush();
+    const signal = () => void sender.again();
     window.addEventListener("online", signal);
     return () => {
       window.removeEventListener("online", signal);

@@ -21,7 +21,7 @@ export function useDays(asked: Asked, answered: WeekView | undefined) {
   const [approveDays] = timeApi.useApproveDaysMutation();
   const [message, setMessage] = useState<string | null>(null);
   const undo = useRef<{ step: number; days: DayChange[] }[]>([]);
-  const lastStep = useRef(0);
+  const lastStep = useRef<number | null>(null);
   const dropped = useRef(new Set<number>());
 
   const send = async (days: SentDays<DayValue>): Promise<DaysAnswer> => {
@@ -33,14 +33,19 @@ export function useDays(asked: Asked, answered: WeekView | undefined) {
       return "arrived";
     }
     const problem = problemOf(error);
-    setMessage(problem.detail);
     // Not reached, too busy, or the session is over: nothing was refused.
-    if ([0, 401, 429].includes(problem.status) || problem.status >= 500) return "lost";
+    if ([0, 401, 429].includes(problem.status) || problem.status >= 500) {
+      setMessage(problem.detail);
+      return "lost";
+    }
     if (problem.code === "day-changed") dispatch(api.util.invalidateTags(["Week"]));
     const named = (problem.errors ?? []).flatMap(({ path, text }) => {
       const key = keys[Number(path.split(".")[1])];
       return key ? [[key, text] as const] : [];
     });
+    // What was typed in another step than the refused one goes all the same: that nothing was saved would not be true.
+    const isPart = new Set(Object.values(days).map(({ step }) => step)).size > 1 && named.length > 0;
+    setMessage(isPart ? named.map(([, text]) => text).join(" ") : problem.detail);
     return Object.fromEntries(named.length > 0 ? named : keys.map((key) => [key, problem.detail] as const));
   };
   const typed = useTypedDays<DayValue>(`week-${asked.business}`, {
@@ -52,6 +57,13 @@ export function useDays(asked: Asked, answered: WeekView | undefined) {
   });
   const { keeper, type, flush, newest } = typed;
   const view = useMemo(() => answered && withDays(answered, keeper.days), [answered, keeper.days]);
+
+  /** Another one than any that is kept from an earlier visit. */
+  const nextStep = useCallback((): number => {
+    const known = Object.values(newest().days).map(({ step }) => step);
+    lastStep.current = (lastStep.current ?? Math.max(0, ...known)) + 1;
+    return lastStep.current;
+  }, [newest]);
 
   /** @returns whether all of it is at the server */
   const put = useCallback(
@@ -75,21 +87,20 @@ export function useDays(asked: Asked, answered: WeekView | undefined) {
         const shown = people.get(each.personId)?.days[each.date]?.[each.kind] ?? null;
         return { ...each, was: held.has(dayKey(each)) ? held.get(dayKey(each)) : shown };
       });
-      lastStep.current += 1;
+      const step = nextStep();
       // Taken back day by day, against what was put there: a colleague's change since then stays.
       const back = days.map((each): DayChange => ({ ...each, record: each.was ?? null, was: each.record }));
-      undo.current.push({ step: lastStep.current, days: back });
-      return put(lastStep.current, days);
+      undo.current.push({ step, days: back });
+      return put(step, days);
     },
-    [view, put],
+    [view, put, nextStep],
   );
 
   const back = useCallback(() => {
     const before = undo.current.pop();
-    lastStep.current += 1;
-    if (before) void put(lastStep.current, before.days);
+    if (before) void put(nextStep(), before.days);
     else setMessage("There is nothing to undo in this week.");
-  }, [put]);
+  }, [put, nextStep]);
 
   const approve = useCallback(
     async (days: { personId: number; date: string }[], approved: boolean) => {
