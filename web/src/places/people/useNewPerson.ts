@@ -8,6 +8,7 @@ import { useNavigate } from "react-router";
 import { onPage } from "../../countries/onPage.ts";
 import { sentenceCase } from "../../parts/format.ts";
 import { isOffered } from "../../parts/offered.ts";
+import { usePageTitle } from "../../parts/Page.tsx";
 import { useSettled } from "../../parts/useSettled.ts";
 import { keepHere, keptHere } from "../../state/keptHere.ts";
 import { peopleApi } from "../../state/peopleApi.ts";
@@ -71,9 +72,7 @@ export function useNewPerson(setUp: BusinessView, agreements: readonly Agreement
   const { currentData: plan } = peopleApi.usePlanPeopleQuery({ business: setUp.id, rows: [settled] });
   const planned = plan?.rows[0];
   const marks = planned?.marks ?? [];
-  useEffect(() => {
-    document.title = "Add a person · Zesty Ledger";
-  }, []);
+  usePageTitle("Add a person");
   useEffect(() => {
     const open = peopleColumnsIn(setUp.country).filter((each) => !isSecret(each) && cells[each.name]);
     const kept = Object.fromEntries(open.map((each) => [each.name, cells[each.name] ?? ""]));
