@@ -196,12 +196,17 @@ export const saveDays = Joi.object<SaveDays>({
 
 /** Approves what the days say now, or takes an approval back. */
 export interface ApproveDays {
-  days: { personId: number; date: string }[];
+  days: {
+    personId: number;
+    date: string;
+    /** what was seen: a day that says something else by now is not approved; unasked if left out */
+    was?: DayRecord | null | undefined;
+  }[];
   approved: boolean;
 }
 export const approveDays = Joi.object<ApproveDays>({
   days: Joi.array()
-    .items(Joi.object({ personId: id().required(), date: date().required() }))
+    .items(Joi.object({ personId: id().required(), date: date().required(), was: dayRecord.allow(null) }))
     .min(1)
     .max(5000)
     .required(),

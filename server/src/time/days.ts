@@ -193,6 +193,23 @@ function outOfReach({ store }: Context, personIds: readonly number[]): (personId
   };
 }
 
+/** Nobody approves what they have not seen: a colleague, or the person on their own page, may have typed since. */
+function demandSeen(
+  days: ApproveDays["days"],
+  known: ReturnType<typeof daysBetweenDates>,
+  people: ReadonlyMap<number, Known>,
+): void {
+  const errors = days.flatMap(({ personId, date, was }, at) => {
+    const now = known.get(personId)?.find((each) => each.date === date && each.kind === "worked")?.record ?? null;
+    if (was === undefined || inOrder(was) === inOrder(now)) return [];
+    return [
+      { path: `days.${at}`, text: `${people.get(personId)?.name}, ${dateWords(date)}: changed since you saw it.` },
+    ];
+  });
+  const said = `${errors[0]?.text} Nothing was approved; look at it, and approve it again.`;
+  if (errors[0]) throw conflict("day-changed", said, undefined, errors);
+}
+
 /** Approves what the days say now. A day without a record needs no approval. */
 export function approveDays(context: Context, actor: Actor, businessId: number, { days, approved }: ApproveDays): void {
   const ids = [...new Set(days.map((each) => each.personId))];
@@ -200,6 +217,7 @@ export function approveDays(context: Context, actor: Actor, businessId: number, 
   if (people.size < ids.length) throw notFound("person");
   const dates = days.map((each) => each.date).sort();
   const known = daysBetweenDates(context, ids, dates[0] ?? "", dates.at(-1) ?? "");
+  if (approved) demandSeen(days, known, people);
   const isFar = approved ? outOfReach(context, ids) : () => false;
   const far = days.find(
     ({ personId, date }) =>

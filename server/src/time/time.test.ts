@@ -59,6 +59,15 @@ describe("one week, open before two people", () => {
     });
     put(hours("5"), hours("6"));
     put(hours("5"));
+    // Nor does anybody approve what was typed since they looked: on a phone, say.
+    const look = (was: object | null, approved = true) =>
+      approveDays(world.context, world.actor, world.businessId, {
+        ...{ days: [{ personId: who(), date: day, was: was as DayRecord | null }], approved },
+      });
+    expect(() => look(hours("6"))).toThrow(/changed since you saw it. Nothing was approved/);
+    look({ hours: "5", leave: [], shifts: [] });
+    look(null, false);
+    look(hours("5"));
     const [stands] = daysBetweenDates(world.context, [who()], day, day).get(who()) ?? [];
     expect(stands).toMatchObject({ state: "approved", record: hours("5") });
   });

@@ -1,4 +1,5 @@
 /** The week as it is typed: shown at once, sent at once, approved, and taken back step by step. */
+import type { Problem } from "@zesty/contract/problem";
 import type { DayChange, WeekView } from "@zesty/contract/time";
 import { useCallback, useMemo, useRef, useState } from "react";
 import { api, problemOf } from "../../state/api.ts";
@@ -14,6 +15,18 @@ export interface Asked {
   day?: string | undefined;
 }
 
+/** What the server said of days, and in words: where only some steps are refused, others go all the same. */
+function refusedOf({ errors = [], detail }: Problem, days: SentDays<DayValue>) {
+  const keys = Object.keys(days);
+  const named = errors.flatMap(({ path, text }) => {
+    const key = keys[Number(path.split(".")[1])];
+    return key ? [[key, text] as const] : [];
+  });
+  const isPart = new Set(Object.values(days).map(({ step }) => step)).size > 1 && named.length > 0;
+  const words = isPart ? named.map(([, text]) => text).join(" ") : detail;
+  return { faults: Object.fromEntries(named.length > 0 ? named : keys.map((key) => [key, detail] as const)), words };
+}
+
 /** @param answered the week as the server has it */
 export function useDays(asked: Asked, answered: WeekView | undefined) {
   const dispatch = useAppDispatch();
@@ -25,7 +38,6 @@ export function useDays(asked: Asked, answered: WeekView | undefined) {
   const dropped = useRef(new Set<number>());
 
   const send = async (days: SentDays<DayValue>): Promise<DaysAnswer> => {
-    const keys = Object.keys(days);
     const changes = Object.entries(days).map(([key, { was, is }]): DayChange => ({ ...dayAt(key), record: is, was }));
     const { error } = await save({ business: asked.business, days: changes });
     if (!error) {
@@ -39,14 +51,9 @@ export function useDays(asked: Asked, answered: WeekView | undefined) {
       return "lost";
     }
     if (problem.code === "day-changed") dispatch(api.util.invalidateTags(["Week"]));
-    const named = (problem.errors ?? []).flatMap(({ path, text }) => {
-      const key = keys[Number(path.split(".")[1])];
-      return key ? [[key, text] as const] : [];
-    });
-    // What was typed in another step than the refused one goes all the same: that nothing was saved would not be true.
-    const isPart = new Set(Object.values(days).map(({ step }) => step)).size > 1 && named.length > 0;
-    setMessage(isPart ? named.map(([, text]) => text).join(" ") : problem.detail);
-    return Object.fromEntries(named.length > 0 ? named : keys.map((key) => [key, problem.detail] as const));
+    const { faults, words } = refusedOf(problem, days);
+    setMessage(words);
+    return faults;
   };
   const typed = useTypedDays<DayValue>(`week-${asked.business}`, {
     send,
@@ -108,10 +115,12 @@ export function useDays(asked: Asked, answered: WeekView | undefined) {
       // What is approved is what stands there: it is at the server first.
       await flush();
       if (Object.keys(newest().days).length > 0) return;
-      const { error } = await approveDays({ business: asked.business, days, approved });
+      const people = new Map(view?.people.map((each) => [each.personId, each]));
+      const seen = days.map((day) => ({ ...day, was: people.get(day.personId)?.days[day.date]?.worked ?? null }));
+      const { error } = await approveDays({ business: asked.business, days: seen, approved });
       setMessage(error ? problemOf(error).detail : null);
     },
-    [approveDays, asked.business, flush, newest],
+    [approveDays, asked.business, flush, newest, view],
   );
 
   const unsent = typed.lost ? Object.keys(keeper.days).length : 0;
