@@ -66,6 +66,8 @@ export interface PersonView {
   };
   usualPay: { from: string; lines: UsualLine[] };
   pays: { runId: number; payId: number; payday: string; gross: string; withheld: string; super: string; net: string }[];
+  /** what stands in each section, as it was read: sent with If-Match, it is not written over where somebody else was faster */
+  stamps: Record<string, string>;
   /** why they cannot be taken out as added by mistake; null where they can */
   stays: string | null;
   missing: PersonSummary["missing"];

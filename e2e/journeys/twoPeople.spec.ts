@@ -78,3 +78,33 @@ test("a request for leave is answered once; the other answer is told so", async 
   expect(states[0]).toBe(states[1]);
   await theirs.close();
 });
+
+test("in one section of a person: the slower one's form is not saved over the other's", async ({
+  page,
+  world,
+  browser,
+}) => {
+  const theirs = await (await browser.newContext()).newPage();
+  const form = (at: Page) => at.locator("#employment");
+  for (const [at, email] of [[page], [theirs, "rowan@pith.example"]] as [Page, string?][]) {
+    await openAt(at, world, "/people/5#employment", email);
+    await expect(form(at).getByLabel("Classification")).toBeVisible();
+  }
+  await form(page).getByLabel("Hourly rate").fill("61.5");
+  await form(page).getByRole("button", { name: "Save" }).click();
+  await expect(form(page)).toContainText("61.50");
+  await form(theirs).getByLabel("Classification").fill("Head cook");
+  await form(theirs).getByRole("button", { name: "Save" }).click();
+  await expect(form(theirs).getByRole("alert")).toContainText("Somebody else has changed this section");
+  // Opened anew it shows what the other saved, and is saved; one's own change in between is no other's.
+  await form(theirs).getByRole("button", { name: "Cancel" }).click();
+  await form(theirs).getByRole("button", { name: "Change" }).click();
+  for (const name of ["Head cook", "Chef"]) {
+    await expect(form(theirs).getByLabel("Hourly rate")).toHaveValue("61.50");
+    await form(theirs).getByLabel("Classification").fill(name);
+    await form(theirs).getByRole("button", { name: "Save" }).click();
+    await expect(form(theirs)).toContainText(name);
+    if (name === "Head cook") await form(theirs).getByRole("button", { name: "Change" }).click();
+  }
+  await theirs.close();
+});

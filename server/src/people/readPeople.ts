@@ -23,6 +23,7 @@ import { papersOfPerson } from "./papers.ts";
 import { askedForChange, cycleNames, peopleOf } from "./peopleOf.ts";
 import { photoOf } from "./photo.ts";
 import { earlierEmployments, readDeparture } from "./readDeparture.ts";
+import { stampsOf } from "./sectionStamps.ts";
 import { serviceTakenOver } from "./serviceCountsFrom.ts";
 import { whyStays } from "./whyStays.ts";
 
@@ -135,6 +136,7 @@ export function readPerson(context: Context, personId: number): PersonView {
     businessId,
     payrollId,
     stays: whyStays(context, personId),
+    stamps: stampsOf(context, who),
     broken: brokenAmong(context.store, {
       pay: pays.map((each) => each.id),
       leave: entries.filter((each) => each.signedPayId === null).map((each) => each.id),

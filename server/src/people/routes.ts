@@ -14,6 +14,7 @@ import { personRoute } from "./personRoute.ts";
 import { removePhoto, savePhoto, sendPhoto } from "./photo.ts";
 import { businessOfPerson, listPeople, readPerson, revealSecret } from "./readPeople.ts";
 import { createPerson, type SectionValues, saveSection } from "./savePerson.ts";
+import { demandStamp } from "./sectionStamps.ts";
 
 /** Sections that hold accounts or tax numbers. */
 const secretSections: ReadonlySet<string> = new Set(["bank", "tax", "taxCode"]);
@@ -81,6 +82,7 @@ export function peopleRoutes(context: Context, router: Router): void {
       if (!schema) throw notFound("section");
       if (secretSections.has(section)) demandProof(request);
       const values = body<SectionValues[Section]>(schema, request);
+      demandStamp(context, personId, section, request.header("If-Match"));
       const told: string[] = [];
       const carried = saveSection(context, actor, personId, section, values, (sentence) => told.push(sentence));
       const businessId = businessOfPerson(context, personId);

@@ -13,6 +13,14 @@ export interface BroughtFile {
   mapping?: Record<string, string>;
 }
 
+interface SaveSection {
+  person: number;
+  section: string;
+  values: object;
+  /** what stood there where the form was opened */
+  seen?: string | undefined;
+}
+
 export const peopleApi = api.injectEndpoints({
   endpoints: (build) => ({
     people: build.query<PersonSummary[], number>({
@@ -24,8 +32,16 @@ export const peopleApi = api.injectEndpoints({
       query: ({ business, person }) => ({ url: `/businesses/${business}/people`, method: "POST", body: person }),
       invalidatesTags: ["People"],
     }),
-    savePerson: build.mutation<PersonView, { person: number; section: string; values: object }>({
-      query: ({ person, section, values }) => ({ url: `/people/${person}/${section}`, method: "PUT", body: values }),
+    savePerson: build.mutation<PersonView, SaveSection>({
+      query: ({ person, section, values, seen }) => ({
+        ...{ url: `/people/${person}/${section}`, method: "PUT", body: values },
+        headers: seen === undefined ? {} : { "If-Match": seen },
+      }),
+      // What was saved stands on the page before the next form is opened on it.
+      onQueryStarted: async ({ person }, { dispatch, queryFulfilled }) => {
+        const { data } = await queryFulfilled.catch(() => ({ data: null }));
+        if (data) void dispatch(peopleApi.util.upsertQueryData("person", person, data));
+      },
       invalidatesTags: ["People", "Person", "Run", "Desk", "Runs", "Week"],
     }),
     secret: build.mutation<{ value: string }, { person: number; what: "tax" | "bank" }>({

@@ -1,6 +1,7 @@
 /** What the forms of a person's sections share. Dated sections ask from which day the change counts. */
 import type { BusinessView } from "@zesty/contract/business";
 import type { PersonView } from "@zesty/contract/people";
+import { useState } from "react";
 import type { UseFormReturn } from "react-hook-form";
 import { AskBeforeLeaving } from "../../../parts/AskBeforeLeaving.tsx";
 import { Button } from "../../../parts/Button.tsx";
@@ -25,8 +26,10 @@ export function useSection<T extends object>(
   shape: (values: T) => object = (values) => values,
 ) {
   const [save] = peopleApi.useSavePersonMutation();
+  // As the form was opened: what somebody else saves since is not written over by what its other fields still show.
+  const [seen] = useState(person.stamps[section]);
   return submitOf(form, async (values) => {
-    const answer = await save({ person: person.id, section, values: shape(values) });
+    const answer = await save({ person: person.id, section, values: shape(values), seen });
     if (answer.error) showErrors(form.setError, answer.error);
     else onDone(savedWords(answer.data.carried ?? [], answer.data.told ?? []));
   });
