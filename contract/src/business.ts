@@ -270,6 +270,8 @@ export const newFund = Joi.object<FundFacts>(fundFields);
 
 export interface BusinessView {
   id: number;
+  /** the business's own facts as they were read: sent with If-Match, they are not written over where somebody else was faster */
+  stamp: string;
   country: CountryCode;
   /** New Zealand: facts of its own, in place of `facts` */
   nz: (Omit<NewBusinessNz, "country" | "cycle" | "bankAccount"> & { bankShown: string | null }) | null;

@@ -11,6 +11,8 @@ import { checked, date, hours, id, name, rate } from "./fields.ts";
 
 export interface AgreementView {
   code: string;
+  /** what the business said of it, as it was read: sent with If-Match, it is not written over where somebody else was faster */
+  stamp: string;
   rules: AgreementRules;
   /** loaded by the business, not shipped */
   own: boolean;

@@ -10,6 +10,7 @@ import { and, asc, eq, lte } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { cannot } from "../ground/problem.ts";
+import { stampOf } from "../http/seen.ts";
 import { newest } from "../store/dated.ts";
 import { agreementFacts, ownAgreementRules, timeTerms } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
@@ -104,11 +105,22 @@ export function listAgreements(context: Context, businessId: number): AgreementV
         rates,
         source,
         from,
+        stamp: factsStamp(context, businessId, code),
         queries: [...contradictions(rules).map((each) => each.text), ...doubts(rules)],
       },
     ];
   });
 }
+
+/** What the business said of an agreement, from whatever day: another text after anybody said more. */
+export const factsStamp = ({ store }: Context, businessId: number, agreement: string): string =>
+  stampOf(
+    store.db
+      .select({ id: agreementFacts.id })
+      .from(agreementFacts)
+      .where(and(eq(agreementFacts.businessId, businessId), eq(agreementFacts.agreement, agreement)))
+      .all(),
+  );
 
 /** Readings that are less than 75 % sure, and that no setting chooses: a person confirms them with the instrument. */
 const doubts = ({ readings = [] }: AgreementRules): string[] =>

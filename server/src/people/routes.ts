@@ -9,12 +9,13 @@ import { notFound } from "../ground/problem.ts";
 import { body } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { demandProof } from "../http/proof.ts";
+import { demandSeen } from "../http/seen.ts";
 import { givePapers, papersOfBusiness } from "./papers.ts";
 import { personRoute } from "./personRoute.ts";
 import { removePhoto, savePhoto, sendPhoto } from "./photo.ts";
 import { businessOfPerson, listPeople, readPerson, revealSecret } from "./readPeople.ts";
 import { createPerson, type SectionValues, saveSection } from "./savePerson.ts";
-import { demandStamp } from "./sectionStamps.ts";
+import { sectionStamp } from "./sectionStamps.ts";
 
 /** Sections that hold accounts or tax numbers. */
 const secretSections: ReadonlySet<string> = new Set(["bank", "tax", "taxCode"]);
@@ -82,7 +83,7 @@ export function peopleRoutes(context: Context, router: Router): void {
       if (!schema) throw notFound("section");
       if (secretSections.has(section)) demandProof(request);
       const values = body<SectionValues[Section]>(schema, request);
-      demandStamp(context, personId, section, request.header("If-Match"));
+      demandSeen(request, () => sectionStamp(context, personId, section));
       const told: string[] = [];
       const carried = saveSection(context, actor, personId, section, values, (sentence) => told.push(sentence));
       const businessId = businessOfPerson(context, personId);

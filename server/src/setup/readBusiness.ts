@@ -5,6 +5,7 @@ import { asc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
 import { cannot } from "../ground/problem.ts";
+import { stampOf } from "../http/seen.ts";
 import { business, costCentre, fund, ledgerAccount, ownField, payCycle, place } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
 import { readElements } from "./elements.ts";
@@ -16,10 +17,12 @@ export function readBusiness(context: Context, businessId: number): BusinessView
   const { db } = context.store;
   const owner = findBusiness(context, businessId);
   const uses = usesOf(context, businessId);
+  const facts = context.country(owner.country).setUp.view(context, owner);
   return {
     id: businessId,
     country: owner.country,
-    ...context.country(owner.country).setUp.view(context, owner),
+    stamp: stampOf(facts),
+    ...facts,
     cycles: db
       .select()
       .from(payCycle)

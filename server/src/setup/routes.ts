@@ -13,6 +13,7 @@ import { demandRight } from "../ground/rights.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { demandProof } from "../http/proof.ts";
+import { demandSeen } from "../http/seen.ts";
 import { chartCsv, takeChartIn } from "./chartCsv.ts";
 import { addAccount, addCentre, addCost, addTopUp, enrolInTopUp, readCosts } from "./costs.ts";
 import { addCycle, createBusiness } from "./createBusiness.ts";
@@ -44,6 +45,7 @@ export function businessRoutes(context: Context, router: Router): void {
       const facts = body(countryOf(businessId).setUp.changedBusiness, request);
       // The account that wages leave from: who sits at an open screen does not turn it.
       if (namesAccount(facts)) demandProof(request);
+      demandSeen(request, () => readBusiness(context, businessId).stamp);
       saveBusinessFacts(context, actor, businessId, facts);
       return readBusiness(context, businessId);
     }),

@@ -15,9 +15,10 @@ import type { Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { cannot, notFound } from "../ground/problem.ts";
 import { demandRight, mayPrepare } from "../ground/rights.ts";
-import { listAgreements, loadAgreementRules, saveAgreementFacts } from "../hours/agreements.ts";
+import { factsStamp, listAgreements, loadAgreementRules, saveAgreementFacts } from "../hours/agreements.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
+import { demandSeen } from "../http/seen.ts";
 import { demandTimeRight } from "../http/timeRights.ts";
 import { listPeople } from "../people/readPeople.ts";
 import { annualWages } from "./annualWages.ts";
@@ -160,6 +161,7 @@ function agreementRoutes(context: Context, router: Router): void {
     "/businesses/:business/agreements/:agreement",
     onBusiness("prepare", (actor, businessId, request) => {
       const { agreement } = request.params;
+      demandSeen(request, () => factsStamp(context, businessId, String(agreement)));
       const all = saveAgreementFacts(context, actor, businessId, String(agreement), body(factsSchema, request));
       refreshBusinessTime(context, businessId);
       return all;

@@ -63,6 +63,11 @@ export const api = createApi({
   }),
 });
 
+/** What was seen where a form was opened goes with what it saves. */
+export const ifSeen = (seen: string | undefined): { headers: Record<string, string> } => ({
+  headers: seen === undefined ? {} : { "If-Match": seen },
+});
+
 /** What a failed call said: the problem of the server, or that it was not reached. */
 export function problemOf(error: unknown): Problem {
   const { data, status } = (error ?? {}) as { data?: unknown; status?: unknown };

@@ -5,7 +5,7 @@ import type { GivePaper, GiveSeveral, PaperOfPerson } from "@zesty/contract/pape
 import type { NewPerson, PersonSummary, PersonView } from "@zesty/contract/people";
 import type { AddedTogether, FirstPay, PeopleFileRead, PeoplePlan } from "@zesty/contract/peopleSheet";
 import type { PersonCells } from "@zesty/core/hoursSheet/peopleSheet";
-import { api } from "./api.ts";
+import { api, ifSeen } from "./api.ts";
 
 export interface BroughtFile {
   name: string;
@@ -35,7 +35,7 @@ export const peopleApi = api.injectEndpoints({
     savePerson: build.mutation<PersonView, SaveSection>({
       query: ({ person, section, values, seen }) => ({
         ...{ url: `/people/${person}/${section}`, method: "PUT", body: values },
-        headers: seen === undefined ? {} : { "If-Match": seen },
+        ...ifSeen(seen),
       }),
       // What was saved stands on the page before the next form is opened on it.
       onQueryStarted: async ({ person }, { dispatch, queryFulfilled }) => {

@@ -4,7 +4,7 @@ import type { BusinessView, ChangeElement, NewBusiness, NewBusinessNz, NewElemen
 import type { CostsView } from "@zesty/contract/costs";
 import type { FirstSteps } from "@zesty/contract/firstSteps";
 import type { ListName } from "@zesty/contract/lists";
-import { api } from "./api.ts";
+import { api, ifSeen } from "./api.ts";
 
 export const setUpApi = api.injectEndpoints({
   endpoints: (build) => ({
@@ -20,8 +20,11 @@ export const setUpApi = api.injectEndpoints({
       query: (body) => ({ url: "/businesses", method: "POST", body }),
       invalidatesTags: ["Session", "Desk"],
     }),
-    saveBusiness: build.mutation<BusinessView, { business: number; values: object }>({
-      query: ({ business, values }) => ({ url: `/businesses/${business}`, method: "PUT", body: values }),
+    saveBusiness: build.mutation<BusinessView, { business: number; values: object; seen: string }>({
+      query: ({ business, values, seen }) => ({
+        ...{ url: `/businesses/${business}`, method: "PUT", body: values },
+        ...ifSeen(seen),
+      }),
       invalidatesTags: ["Business", "Session", "Desk"],
     }),
     newElement: build.mutation<{ id: number }, { business: number; element: NewElement }>({

@@ -10,7 +10,7 @@ import type {
   SaveDays,
   WeekView,
 } from "@zesty/contract/time";
-import { api } from "./api.ts";
+import { api, ifSeen } from "./api.ts";
 
 export const timeApi = api.injectEndpoints({
   endpoints: (build) => ({
@@ -57,15 +57,15 @@ export const timeApi = api.injectEndpoints({
       query: ({ business, rules }) => ({ url: `/businesses/${business}/agreements`, method: "POST", body: rules }),
       invalidatesTags: ["Agreements", "Week", "Run"],
     }),
-    saveAgreement: build.mutation<AgreementView[], { business: number; agreement: string; values: SaveAgreementFacts }>(
-      {
-        query: ({ business, agreement, values }) => ({
-          url: `/businesses/${business}/agreements/${encodeURIComponent(agreement)}`,
-          method: "PUT",
-          body: values,
-        }),
-        invalidatesTags: ["Agreements", "Week", "Run"],
-      },
-    ),
+    saveAgreement: build.mutation<
+      AgreementView[],
+      { business: number; agreement: string; values: SaveAgreementFacts; seen: string }
+    >({
+      query: ({ business, agreement, values, seen }) => ({
+        url: `/businesses/${business}/agreements/${encodeURIComponent(agreement)}`,
+        ...{ method: "PUT", body: values, ...ifSeen(seen) },
+      }),
+      invalidatesTags: ["Agreements", "Week", "Run"],
+    }),
   }),
 });

@@ -71,6 +71,7 @@ export function AgreementFacts({ businessId, agreement }: { businessId: number; 
   const facts = useFacts(agreement);
   const { form, questions, factsOf } = facts;
   const [saved, setSaved] = useState(false);
+  const [seen, setSeen] = useState(agreement.stamp);
   const { errors } = form.formState;
   const put = (sheet: RateSheet) => {
     for (const [key, value] of Object.entries(sheet.levels))
@@ -85,8 +86,9 @@ export function AgreementFacts({ businessId, agreement }: { businessId: number; 
     if (answer.error) showErrors(form.setError, answer.error);
   });
   const submit = submitOf(form, async (values) => {
-    const answer = await save({ business: businessId, agreement: agreement.code, values: factsOf(values) });
+    const answer = await save({ business: businessId, agreement: agreement.code, values: factsOf(values), seen });
     if (answer.error) return showErrors(form.setError, answer.error);
+    setSeen(answer.data.find(({ code }) => code === agreement.code)?.stamp ?? seen);
     form.reset(values);
     planned.reset();
     setSaved(true);

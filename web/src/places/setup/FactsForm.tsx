@@ -1,4 +1,5 @@
 import type { BusinessView } from "@zesty/contract/business";
+import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { Button } from "../../parts/Button.tsx";
 import { showErrors, submitOf } from "../../parts/Fields.tsx";
@@ -8,6 +9,7 @@ import { type BusinessFields, BusinessFieldset, businessValues } from "./busines
 /** Changes a business's facts; an account left blank stays as it is on record. */
 export function FactsForm({ setUp, onDone }: { setUp: BusinessView; onDone: () => void }) {
   const [save] = setUpApi.useSaveBusinessMutation();
+  const [seen] = useState(setUp.stamp);
   const { facts } = setUp;
   const { bank } = facts;
   const form = useForm<BusinessFields>({
@@ -28,7 +30,7 @@ export function FactsForm({ setUp, onDone }: { setUp: BusinessView; onDone: () =
     },
   });
   const submit = submitOf(form, async (values) => {
-    const answer = await save({ business: setUp.id, values: businessValues(values, bank !== null) });
+    const answer = await save({ business: setUp.id, seen, values: businessValues(values, bank !== null) });
     if (answer.error) showErrors(form.setError, answer.error);
     else onDone();
   });

@@ -1,5 +1,6 @@
 /** The facts of a New Zealand business: IRD number, province, account, and how it files and pays. */
 import type { BusinessView } from "@zesty/contract/business";
+import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { Block } from "../../../parts/Block.tsx";
 import { Button } from "../../../parts/Button.tsx";
@@ -59,10 +60,11 @@ export function FactsNz({ setUp, facts }: { setUp: BusinessView; facts: Facts })
 
 function FactsForm({ setUp, facts, onDone }: { setUp: BusinessView; facts: Facts; onDone: () => void }) {
   const [save] = setUpApi.useSaveBusinessMutation();
+  const [seen] = useState(setUp.stamp);
   const { bankShown, ...known } = facts;
   const form = useForm<BusinessFieldsNz>({ defaultValues: { ...known, bankAccount: "" } });
   const submit = submitOf(form, async (values) => {
-    const answer = await save({ business: setUp.id, values: businessValuesNz(values) });
+    const answer = await save({ business: setUp.id, seen, values: businessValuesNz(values) });
     if (answer.error) showErrors(form.setError, answer.error);
     else onDone();
   });
