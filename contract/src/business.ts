@@ -272,6 +272,8 @@ export interface BusinessView {
   id: number;
   /** the business's own facts as they were read: sent with If-Match, they are not written over where somebody else was faster */
   stamp: string;
+  /** the same of each entry of a list: "funds/3" */
+  entryStamps: Record<string, string>;
   country: CountryCode;
   /** New Zealand: facts of its own, in place of `facts` */
   nz: (Omit<NewBusinessNz, "country" | "cycle" | "bankAccount"> & { bankShown: string | null }) | null;

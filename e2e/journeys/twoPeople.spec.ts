@@ -95,7 +95,7 @@ test("in one section of a person: the slower one's form is not saved over the ot
   await expect(form(page)).toContainText("61.50");
   await form(theirs).getByLabel("Classification").fill("Head cook");
   await form(theirs).getByRole("button", { name: "Save" }).click();
-  await expect(form(theirs).getByRole("alert")).toContainText("Somebody else has changed this");
+  await expect(form(theirs).getByRole("alert")).toContainText("This was changed since you opened it");
   // Opened anew it shows what the other saved, and is saved; one's own change in between is no other's.
   await form(theirs).getByRole("button", { name: "Cancel" }).click();
   await form(theirs).getByRole("button", { name: "Change" }).click();

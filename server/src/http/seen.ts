@@ -15,6 +15,6 @@ export function demandSeen(request: Request, now: () => string | undefined): voi
   if (seen === undefined || seen === now()) return;
   throw conflict(
     "changed-meanwhile",
-    "Somebody else has changed this since you opened it, and nothing was saved. Open it anew to see what stands there, and make your change again.",
+    "This was changed since you opened it, and nothing was saved. Open it anew to see what stands there, and make your change again.",
   );
 }

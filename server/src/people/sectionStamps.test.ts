@@ -4,7 +4,7 @@ import type { Request } from "express";
 import { afterEach, describe, expect, it } from "vitest";
 import { listAgreements, saveAgreementFacts } from "../hours/agreements.ts";
 import { demandSeen } from "../http/seen.ts";
-import { addPlace } from "../setup/lists.ts";
+import { addPlace, changeEntry } from "../setup/lists.ts";
 import { readBusiness, saveBusinessFacts } from "../setup/readBusiness.ts";
 import { type SmallWorld, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { readPerson } from "./readPeople.ts";
@@ -49,7 +49,7 @@ describe("a section that two people have open", () => {
     world = smallWorld(1);
     const seen = view().stamps.employment;
     employed({ hourlyRate: "35" });
-    expect(() => demand("employment", seen)).toThrow(/Somebody else has changed this since you opened it/);
+    expect(() => demand("employment", seen)).toThrow(/This was changed since you opened it/);
     demand("employment", view().stamps.employment);
     demand("tax", view().stamps.tax);
     demand("employment");
@@ -69,8 +69,16 @@ describe("what else two people may have open", () => {
   it("facts of the business, and what it said of an agreement, from whatever day", () => {
     world = smallWorld(1);
     const before = [business().stamp, award()];
+    const entries = business().entryStamps;
     addPlace(world.context, world.actor, world.businessId, { name: "Second", state: "VIC", district: null, days: "" });
     expect([business().stamp, award()]).toEqual(before);
+    expect(business().entryStamps).toMatchObject(entries);
+    const [fund] = business().funds;
+    if (!fund) throw new Error("There is no fund.");
+    const { usedBy: _used, id, ...facts } = fund;
+    changeEntry(world.context, world.actor, world.businessId, "funds", id, { ...facts, name: "Other Super" });
+    const now = business().entryStamps;
+    expect(Object.keys(entries).filter((key) => now[key] !== entries[key])).toEqual([`funds/${id}`]);
     saveBusinessFacts(world.context, world.actor, world.businessId, {
       ...business().facts,
       legalName: "Other Pty Ltd",

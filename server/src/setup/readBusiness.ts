@@ -13,16 +13,12 @@ import { usesOf } from "./lists.ts";
 import { nextPeriodOf } from "./nextPeriod.ts";
 import type { WantedBusiness } from "./setUpOfCountry.ts";
 
-export function readBusiness(context: Context, businessId: number): BusinessView {
+type Lists = Pick<BusinessView, "cycles" | "places" | "costCentres" | "elements" | "funds" | "ownFields" | "accounts">;
+
+function listsOf(context: Context, businessId: number): Lists {
   const { db } = context.store;
-  const owner = findBusiness(context, businessId);
   const uses = usesOf(context, businessId);
-  const facts = context.country(owner.country).setUp.view(context, owner);
   return {
-    id: businessId,
-    country: owner.country,
-    stamp: stampOf(facts),
-    ...facts,
     cycles: db
       .select()
       .from(payCycle)
@@ -80,6 +76,28 @@ export function readBusiness(context: Context, businessId: number): BusinessView
       .orderBy(asc(ledgerAccount.code))
       .all()
       .map((each) => ({ ...each, usedBy: uses.accounts.get(each.id) ?? 0 })),
+  };
+}
+
+/** What stands in each entry of a list, as it is changed; who uses it, and the payday to come, are no part of it. */
+const entryStampsOf = ({ costCentres, ownFields, ...lists }: Lists): Record<string, string> =>
+  Object.fromEntries(
+    Object.entries({ ...lists, "cost-centres": costCentres, "own-fields": ownFields }).flatMap(([list, entries]) =>
+      entries.map((entry) => [`${list}/${entry.id}`, stampOf({ ...entry, usedBy: 0, next: null })]),
+    ),
+  );
+
+export function readBusiness(context: Context, businessId: number): BusinessView {
+  const owner = findBusiness(context, businessId);
+  const facts = context.country(owner.country).setUp.view(context, owner);
+  const lists = listsOf(context, businessId);
+  return {
+    id: businessId,
+    country: owner.country,
+    stamp: stampOf(facts),
+    entryStamps: entryStampsOf(lists),
+    ...facts,
+    ...lists,
   };
 }
 

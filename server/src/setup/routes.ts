@@ -22,6 +22,10 @@ import { addFund } from "./funds.ts";
 import { addOwnField, addPlace, changeEntry } from "./lists.ts";
 import { readBusiness, saveBusinessFacts } from "./readBusiness.ts";
 
+/** An entry of a list is not written over where somebody else has changed it since it was opened. */
+const demandEntrySeen = (context: Context, businessId: number, list: string, request: Request, name: string): void =>
+  demandSeen(request, () => readBusiness(context, businessId).entryStamps[`${list}/${idOf(request, name)}`]);
+
 export function businessRoutes(context: Context, router: Router): void {
   const onBusiness = businessRoute(context);
   const countryOf = (businessId: number) => context.country(findBusiness(context, businessId).country);
@@ -59,6 +63,7 @@ export function businessRoutes(context: Context, router: Router): void {
   router.put(
     "/businesses/:business/elements/:element",
     onBusiness("prepare", (actor, businessId, request) => {
+      demandEntrySeen(context, businessId, "elements", request, "element");
       changeElement(context, actor, businessId, idOf(request, "element"), body(changeElementSchema, request));
       context.factsChanged(businessId);
       return readBusiness(context, businessId);
@@ -112,6 +117,7 @@ export function costRoutes(context: Context, router: Router): void {
       `/businesses/:business/${list}/:entry`,
       onBusiness("prepare", (actor, businessId, request) => {
         const wanted = body<ListValues[ListName]>(changeLists[list] as Schema, request);
+        demandEntrySeen(context, businessId, list, request, "entry");
         changeEntry(context, actor, businessId, list, idOf(request, "entry"), wanted);
         context.factsChanged(businessId);
         return readBusiness(context, businessId);

@@ -31,11 +31,13 @@ export const setUpApi = api.injectEndpoints({
       query: ({ business, element }) => ({ url: `/businesses/${business}/elements`, method: "POST", body: element }),
       invalidatesTags: ["Business", "Run"],
     }),
-    changeElement: build.mutation<BusinessView, { business: number; element: number; values: ChangeElement }>({
-      query: ({ business, element, values }) => ({
+    changeElement: build.mutation<
+      BusinessView,
+      { business: number; element: number; values: ChangeElement; seen: string | undefined }
+    >({
+      query: ({ business, element, values, seen }) => ({
         url: `/businesses/${business}/elements/${element}`,
-        method: "PUT",
-        body: values,
+        ...{ method: "PUT", body: values, ...ifSeen(seen) },
       }),
       invalidatesTags: ["Business", "Run", "Desk"],
     }),
@@ -47,11 +49,13 @@ export const setUpApi = api.injectEndpoints({
       query: (business) => `/businesses/${business}/costs`,
       providesTags: ["Business"],
     }),
-    changeInSetUp: build.mutation<BusinessView, { business: number; list: ListName; entry: number; values: object }>({
-      query: ({ business, list, entry, values }) => ({
+    changeInSetUp: build.mutation<
+      BusinessView,
+      { business: number; list: ListName; entry: number; values: object; seen: string | undefined }
+    >({
+      query: ({ business, list, entry, values, seen }) => ({
         url: `/businesses/${business}/${list}/${entry}`,
-        method: "PUT",
-        body: values,
+        ...{ method: "PUT", body: values, ...ifSeen(seen) },
       }),
       invalidatesTags: ["Business", "Run", "Runs", "Desk", "People"],
     }),

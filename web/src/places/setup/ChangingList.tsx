@@ -64,9 +64,10 @@ function ChangeForm<Entry extends Listed, Values extends { retired: boolean }>({
   onDone,
 }: Props<Entry, Values> & { entry: Entry; onDone: () => void }) {
   const [change] = setUpApi.useChangeInSetUpMutation();
+  const [seen] = useState(setUp.entryStamps[`${list}/${entry.id}`]);
   const form = useForm<Values>({ defaultValues: valuesOf(entry) as DefaultValues<Values> });
   const submit = submitOf(form, async (values) => {
-    const answer = await change({ business: setUp.id, list, entry: entry.id, values });
+    const answer = await change({ business: setUp.id, list, entry: entry.id, values, seen });
     if (answer.error) return showErrors(form.setError, answer.error);
     onDone();
   });

@@ -79,6 +79,7 @@ const said = (answer: boolean | null | undefined) => (answer == null ? "usual" :
 
 function ChangeForm({ setUp, element, onDone }: { setUp: BusinessView; element: Element; onDone: () => void }) {
   const [change] = setUpApi.useChangeElementMutation();
+  const [seen] = useState(setUp.entryStamps[`elements/${element.id}`]);
   const form = useForm({
     defaultValues: {
       name: element.name,
@@ -100,6 +101,7 @@ function ChangeForm({ setUp, element, onDone }: { setUp: BusinessView; element: 
     const answer = await change({
       business: setUp.id,
       element: element.id,
+      seen,
       values: {
         ...values,
         ...saidOf(setUp.country, element.element, all),
