@@ -3,7 +3,7 @@ import type { StaffDay, StaffPage, StaffWeek } from "@zesty/contract/staff";
 import { addDays } from "@zesty/core/calendar/dates";
 import { useState } from "react";
 import { shortDate, weekdayDate } from "../parts/format.ts";
-import type { DaysAnswer, SentDays } from "../state/daySender.ts";
+import { type DaysAnswer, isNotReached, type SentDays } from "../state/daySender.ts";
 import { useTypedDays } from "../state/useTypedDays.ts";
 import { call, type Fault, isOffline, useFetched } from "./call.ts";
 import { Press, Said, Screen } from "./parts.tsx";
@@ -35,7 +35,7 @@ export function Days({ page }: { page: StaffPage }) {
       return "arrived";
     }
     const { status, errors } = answer.fault;
-    if (status === 0 || status === 401 || status >= 500) return "lost";
+    if (isNotReached(status)) return "lost";
     // What the practice changed meanwhile is shown, and typed over knowingly.
     await again();
     const faults = dates.flatMap((date, at) => {

@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { type DayKeeper, nothingKept } from "./dayKeeper.ts";
-import { againAfterMs, type DaysAnswer, daySender, type SentDays } from "./daySender.ts";
+import { againAfterMs, type DaysAnswer, daySender, isNotReached, type SentDays } from "./daySender.ts";
 
 /** A page whose server answers when the test says so; what was sent stands in order, as "day was>is". */
 function page(begin: DayKeeper<string> = nothingKept, dropsRefused = true, isAsked = false) {
@@ -114,4 +114,9 @@ describe("days on their way", () => {
     await answer("arrived");
     expect([Object.keys(told.kept.days), sent, told.dropped]).toEqual([left, wire, drops ? [1] : []]);
   });
+});
+
+it("what was not reached goes again; what was answered, even with a fault of the server, does not", () => {
+  expect([0, 401, 429, 502, 503, 504].filter((status) => !isNotReached(status))).toEqual([]);
+  expect([400, 403, 404, 409, 413, 422, 500].filter(isNotReached)).toEqual([]);
 });

@@ -18,6 +18,12 @@ export type SentDays<T> = NonNullable<DayKeeper<T>["sent"]>;
 /** the server has them, it could not be reached, or its sentences by day */
 export type DaysAnswer = "arrived" | "lost" | Record<string, string>;
 
+/**
+ * No line, a gateway that answers in its place, too busy, or the session is over: nothing was refused. A fault of the
+ * server itself is an answer: the same would come to the same for ever, and hold up what is typed after it.
+ */
+export const isNotReached = (status: number): boolean => [0, 401, 429].includes(status) || status > 500;
+
 export interface SenderWays<T> {
   send: (days: SentDays<T>) => Promise<DaysAnswer>;
   /** refused days go with all that was put in together with them; without this they stay, to be typed anew */

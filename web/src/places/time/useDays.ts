@@ -3,7 +3,7 @@ import type { Problem } from "@zesty/contract/problem";
 import type { DayChange, WeekView } from "@zesty/contract/time";
 import { useCallback, useMemo, useRef, useState } from "react";
 import { api, problemOf } from "../../state/api.ts";
-import type { DaysAnswer, SentDays } from "../../state/daySender.ts";
+import { type DaysAnswer, isNotReached, type SentDays } from "../../state/daySender.ts";
 import { useAppDispatch } from "../../state/store.ts";
 import { timeApi } from "../../state/timeApi.ts";
 import { useTypedDays } from "../../state/useTypedDays.ts";
@@ -45,8 +45,7 @@ export function useDays(asked: Asked, answered: WeekView | undefined) {
       return "arrived";
     }
     const problem = problemOf(error);
-    // Not reached, too busy, or the session is over: nothing was refused.
-    if ([0, 401, 429].includes(problem.status) || problem.status >= 500) {
+    if (isNotReached(problem.status)) {
       setMessage(problem.detail);
       return "lost";
     }
