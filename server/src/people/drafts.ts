@@ -130,7 +130,7 @@ function placeOf(values: Values, setUp: BusinessView, marks: PersonMark[]) {
     marks.push({
       kind: "query",
       column: "place",
-      text: `Place of work is not said: public holidays are those of the business's own address until it is. Known are ${places.map((each) => each.name).join(", ")}.`,
+      text: `Place of work is not said: public holidays go by where the business itself is until then. Known are ${places.map((each) => each.name).join(", ")}.`,
     });
   return places.length === 1 ? places[0] : null;
 }

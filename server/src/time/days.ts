@@ -90,6 +90,17 @@ function demandUnchanged(
   if (errors[0]) throw conflict("day-changed", said, undefined, errors);
 }
 
+/** The same twice is once: an approved day that nobody changes stays approved. Of one day said twice the last counts. */
+function whatChanges(days: SaveDays["days"], held: ReadonlyMap<string, string>): SaveDays["days"] {
+  const standing = new Map(held);
+  return days.filter((each) => {
+    const is = inOrder(each.record);
+    const was = standing.get(dayKey(each)) ?? "null";
+    standing.set(dayKey(each), is);
+    return is !== was;
+  });
+}
+
 /** Appends days, all or none; those that are paid already are refused. Open runs take them up. */
 export function saveDays(
   context: Context,
@@ -132,8 +143,7 @@ export function saveDays(
       : [];
   });
   if (errors[0]) throw cannot("day-refused", `Nothing was saved. ${errors[0].text}`, { errors });
-  // The same twice is once: an approved day that nobody changes stays approved.
-  const changes = days.filter((each) => (held.get(dayKey(each)) ?? "null") !== inOrder(each.record));
+  const changes = whatChanges(days, held);
   if (changes.length === 0) return;
   context.store.transaction(() => {
     const at = context.clock.now();

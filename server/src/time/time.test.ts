@@ -59,6 +59,13 @@ describe("one week, open before two people", () => {
     });
     put(hours("5"), hours("6"));
     put(hours("5"));
+    // A day that a program says twice in one go is as it says last, also where that is what stood there.
+    const said = (...all: string[]) =>
+      saveDays(world.context, world.actor, world.businessId, {
+        days: all.map((value) => ({ personId: who(), date: day, kind: "worked", record: hours(value) })) as never,
+      });
+    said("7", "5");
+    expect(daysBetweenDates(world.context, [who()], day, day).get(who())?.[0]?.record).toEqual(hours("5"));
     // Nor does anybody approve what was typed since they looked: on a phone, say.
     const look = (was: object | null, approved = true) =>
       approveDays(world.context, world.actor, world.businessId, {

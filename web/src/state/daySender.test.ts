@@ -62,6 +62,14 @@ describe("days on their way", () => {
     await answer("arrived");
     expect([sent.at(-1), told.lost, told.kept]).toEqual([["Tue >7"], false, nothingKept]);
   });
+  it("lost after the page was left, it waits for the next visit: two pages would send the same", async () => {
+    const { sender, sent, told, type, answer } = page();
+    void type("Mon", "", "8");
+    sender.leave();
+    await answer("lost");
+    await vi.advanceTimersByTimeAsync(againAfterMs * 3);
+    expect([sent.length, Object.keys(told.kept.days)]).toEqual([1, ["Mon"]]);
+  });
   it("kept from an earlier visit, what was never answered goes first, and nothing by itself", async () => {
     const day = { was: "", is: "8", step: 1 };
     const { sender, sent, told, answer } = page({

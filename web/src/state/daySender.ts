@@ -45,6 +45,8 @@ export function daySender<T>(kept: DayKeeper<T>, ways: () => SenderWays<T>, { on
   let timer: ReturnType<typeof setTimeout> | undefined;
   /** what is typed goes too, beside what was sent and not answered */
   let isWanted = false;
+  /** the page is left: what is kept waits for the next visit */
+  let isLeft = false;
 
   const change = (by: (now: DayKeeper<T>) => DayKeeper<T>) => {
     keeper = by(keeper);
@@ -71,7 +73,7 @@ export function daySender<T>(kept: DayKeeper<T>, ways: () => SenderWays<T>, { on
       const answer = await ways().send(keeper.sent);
       onLost(answer === "lost");
       if (answer === "lost") {
-        timer = setTimeout(() => void again(), againAfterMs);
+        if (!isLeft) timer = setTimeout(() => void again(), againAfterMs);
         return;
       }
       if (answer === "arrived") change(daysArrived);
@@ -80,6 +82,7 @@ export function daySender<T>(kept: DayKeeper<T>, ways: () => SenderWays<T>, { on
   }
 
   function begin(): Promise<void> {
+    isLeft = false;
     clearTimeout(timer);
     going ??= sendAll().finally(() => {
       going = null;
@@ -100,5 +103,10 @@ export function daySender<T>(kept: DayKeeper<T>, ways: () => SenderWays<T>, { on
     return begin();
   }
 
-  return { type, flush, again, newest: () => keeper, stop: () => clearTimeout(timer) };
+  function leave(): void {
+    isLeft = true;
+    clearTimeout(timer);
+  }
+
+  return { type, flush, again, leave, newest: () => keeper };
 }

@@ -25,7 +25,7 @@ export function useTypedDays<T>(name: string, ways: SenderWays<T>) {
     window.addEventListener("online", signal);
     return () => {
       window.removeEventListener("online", signal);
-      sender.stop();
+      sender.leave();
     };
   }, [sender]);
   const { type, flush, newest } = sender;

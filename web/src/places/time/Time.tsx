@@ -4,7 +4,6 @@ import { useMemo, useRef, useState } from "react";
 import type { DataGridHandle } from "react-data-grid";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate } from "react-router";
-import { AskBeforeLeaving } from "../../parts/AskBeforeLeaving.tsx";
 import { BrokenNote } from "../../parts/BrokenNote.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { counted } from "../../parts/format.ts";
@@ -148,7 +147,6 @@ function WeekNotes({ view, days, kind }: { view: WeekView; days: ReturnType<type
           </Button>
         )}
       </p>
-      <AskBeforeLeaving when={days.unsent > 0} />
       {view.broken.length > 0 && (
         <div className="px-6">
           <BrokenNote broken={view.broken} />
