@@ -81,3 +81,6 @@ export function problemOf(error: unknown): Problem {
     detail: "The server cannot be reached. Nothing is lost; what you typed is kept here and saved when it answers.",
   };
 }
+
+/** Refused because somebody was faster: what stands there now is fetched before it is said, so that opening it anew shows it. */
+export const isOutdated = (error: unknown): boolean => problemOf(error).code === "changed-meanwhile";

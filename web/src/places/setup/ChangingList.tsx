@@ -7,6 +7,7 @@ import { AddForm } from "../../parts/AddForm.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { showErrors, submitOf, TickField } from "../../parts/Fields.tsx";
 import { counted } from "../../parts/format.ts";
+import { isOutdated } from "../../state/api.ts";
 import { setUpApi } from "../../state/setUpApi.ts";
 
 interface Props<Entry extends Listed, Values extends { retired: boolean }> {
@@ -64,10 +65,12 @@ function ChangeForm<Entry extends Listed, Values extends { retired: boolean }>({
   onDone,
 }: Props<Entry, Values> & { entry: Entry; onDone: () => void }) {
   const [change] = setUpApi.useChangeInSetUpMutation();
+  const [look] = setUpApi.useLazyBusinessQuery();
   const [seen] = useState(setUp.entryStamps[`${list}/${entry.id}`]);
   const form = useForm<Values>({ defaultValues: valuesOf(entry) as DefaultValues<Values> });
   const submit = submitOf(form, async (values) => {
     const answer = await change({ business: setUp.id, list, entry: entry.id, values, seen });
+    if (isOutdated(answer.error)) await look(setUp.id);
     if (answer.error) return showErrors(form.setError, answer.error);
     onDone();
   });

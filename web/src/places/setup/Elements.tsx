@@ -10,6 +10,7 @@ import { elementWords } from "../../parts/elementWords.ts";
 import { errorAt, showErrors, submitOf, TextField, TickField } from "../../parts/Fields.tsx";
 import { GrowingBlock } from "../../parts/GrowingBlock.tsx";
 import { NewElementForm } from "../../parts/NewElementForm.tsx";
+import { isOutdated } from "../../state/api.ts";
 import { setUpApi } from "../../state/setUpApi.ts";
 
 type Element = BusinessView["elements"][number];
@@ -79,6 +80,7 @@ const said = (answer: boolean | null | undefined) => (answer == null ? "usual" :
 
 function ChangeForm({ setUp, element, onDone }: { setUp: BusinessView; element: Element; onDone: () => void }) {
   const [change] = setUpApi.useChangeElementMutation();
+  const [look] = setUpApi.useLazyBusinessQuery();
   const [seen] = useState(setUp.entryStamps[`elements/${element.id}`]);
   const form = useForm({
     defaultValues: {
@@ -107,6 +109,7 @@ function ChangeForm({ setUp, element, onDone }: { setUp: BusinessView; element: 
         ...saidOf(setUp.country, element.element, all),
       },
     });
+    if (isOutdated(answer.error)) await look(setUp.id);
     if (answer.error) return showErrors(form.setError, answer.error);
     onDone();
   });

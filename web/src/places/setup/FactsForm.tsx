@@ -3,12 +3,14 @@ import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { Button } from "../../parts/Button.tsx";
 import { showErrors, submitOf } from "../../parts/Fields.tsx";
+import { isOutdated } from "../../state/api.ts";
 import { setUpApi } from "../../state/setUpApi.ts";
 import { type BusinessFields, BusinessFieldset, businessValues } from "./businessFields.tsx";
 
 /** Changes a business's facts; an account left blank stays as it is on record. */
 export function FactsForm({ setUp, onDone }: { setUp: BusinessView; onDone: () => void }) {
   const [save] = setUpApi.useSaveBusinessMutation();
+  const [look] = setUpApi.useLazyBusinessQuery();
   const [seen] = useState(setUp.stamp);
   const { facts } = setUp;
   const { bank } = facts;
@@ -31,6 +33,7 @@ export function FactsForm({ setUp, onDone }: { setUp: BusinessView; onDone: () =
   });
   const submit = submitOf(form, async (values) => {
     const answer = await save({ business: setUp.id, seen, values: businessValues(values, bank !== null) });
+    if (isOutdated(answer.error)) await look(setUp.id);
     if (answer.error) showErrors(form.setError, answer.error);
     else onDone();
   });

@@ -7,6 +7,7 @@ import { AskBeforeLeaving } from "../../../parts/AskBeforeLeaving.tsx";
 import { Button } from "../../../parts/Button.tsx";
 import { errorAt, showErrors, submitOf, TextField } from "../../../parts/Fields.tsx";
 import { longDate } from "../../../parts/format.ts";
+import { isOutdated } from "../../../state/api.ts";
 import { peopleApi } from "../../../state/peopleApi.ts";
 
 export interface FormProps {
@@ -26,10 +27,12 @@ export function useSection<T extends object>(
   shape: (values: T) => object = (values) => values,
 ) {
   const [save] = peopleApi.useSavePersonMutation();
+  const [look] = peopleApi.useLazyPersonQuery();
   // As the form was opened: what somebody else saves since is not written over by what its other fields still show.
   const [seen] = useState(person.stamps[section]);
   return submitOf(form, async (values) => {
     const answer = await save({ person: person.id, section, values: shape(values), seen });
+    if (isOutdated(answer.error)) await look(person.id);
     if (answer.error) showErrors(form.setError, answer.error);
     else onDone(savedWords(answer.data.carried ?? [], answer.data.told ?? []));
   });

@@ -6,6 +6,7 @@ import { Block } from "../../../parts/Block.tsx";
 import { Button } from "../../../parts/Button.tsx";
 import { showErrors, submitOf } from "../../../parts/Fields.tsx";
 import { irdGrouped } from "../../../parts/format.ts";
+import { isOutdated } from "../../../state/api.ts";
 import { setUpApi } from "../../../state/setUpApi.ts";
 import { eyesWords } from "../businessFields.tsx";
 import { useEditingAt } from "../useEditingAt.ts";
@@ -60,11 +61,13 @@ export function FactsNz({ setUp, facts }: { setUp: BusinessView; facts: Facts })
 
 function FactsForm({ setUp, facts, onDone }: { setUp: BusinessView; facts: Facts; onDone: () => void }) {
   const [save] = setUpApi.useSaveBusinessMutation();
+  const [look] = setUpApi.useLazyBusinessQuery();
   const [seen] = useState(setUp.stamp);
   const { bankShown, ...known } = facts;
   const form = useForm<BusinessFieldsNz>({ defaultValues: { ...known, bankAccount: "" } });
   const submit = submitOf(form, async (values) => {
     const answer = await save({ business: setUp.id, seen, values: businessValuesNz(values) });
+    if (isOutdated(answer.error)) await look(setUp.id);
     if (answer.error) showErrors(form.setError, answer.error);
     else onDone();
   });
