@@ -31,6 +31,24 @@ test("in two cells of one row: each undoes their own, and the other's stands", a
   await expect(cell(page, /Jarrah Mokoena/, 2)).toHaveText("30");
   await expect(cell(page, /Jarrah Mokoena/, 3)).toHaveText("5");
   await expect(cell(theirs, /Jarrah Mokoena/, 2)).toHaveText("30");
+  // What the page asked for before a save, and is answered after it, takes nothing back and hides nothing.
+  let letGo = (): void => undefined;
+  const held = new Promise<void>((resolve) => {
+    letGo = resolve;
+  });
+  let asked = 0;
+  await page.route(`**/api/runs/${openRun}`, async (route) => {
+    const answer = await route.fetch();
+    asked += 1;
+    await held;
+    await route.fulfill({ response: answer });
+  });
+  await type(theirs, /Marnie Okafor/, 2, "35");
+  await expect.poll(() => asked).toBe(1);
+  await type(page, /Jarrah Mokoena/, 2, "31");
+  letGo();
+  await expect(cell(page, /Marnie Okafor/, 2)).toHaveText("35");
+  await expect(cell(page, /Jarrah Mokoena/, 2)).toHaveText("31");
   await theirs.close();
 });
 

@@ -140,6 +140,8 @@ export function touch(state: RunState, payIds: readonly number[]): void {
 /** A newer view of the run in hand: what is typed and not saved stays, unless that very cell was changed meanwhile. */
 export function mergeInto(state: RunState, fresh: RunView): void {
   const was = current(state);
+  // Read before the last save and come after its answer: it would take back what was just saved.
+  if (was.view && fresh.version < was.view.version) return;
   state.fresh = [];
   state.unsaved = [];
   state.base = {};

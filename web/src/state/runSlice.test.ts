@@ -205,6 +205,24 @@ describe("typing is never lost", () => {
     expect([state.unsaved, state.view?.version]).toEqual([[1, 2], 9]);
     expect([lines(state)?.[0]?.hours, lines(state, 2)?.[1]?.amount]).toEqual(["12", "50"]);
   });
+  it("when the run was read before the save and comes after its answer; after signing in the server's counts", () => {
+    const answer = {
+      version: 4,
+      behind: false,
+      segments: view.segments,
+      totals: {},
+      rows: [answerOf(type(start, 1, "12"))],
+    };
+    const done = reducer(type(start, 1, "12"), saved({ runId: view.id, edit: 1, saved: answer }));
+    for (const late of [loaded(view), caughtUp(view)])
+      expect(lines(reducer(type(done, 2, "5"), late))?.map((line) => line.hours ?? line.amount)).toEqual(["12", "5"]);
+    expect(lines(reducer(done, loaded(newer((each) => each))))?.[0]?.hours).toBe("10");
+    const signedIn = reducer(done, {
+      type: "api/executeMutation/fulfilled",
+      meta: { arg: { endpointName: "signIn" } },
+    });
+    expect(lines(reducer(signedIn, loaded(view)))?.[0]?.hours).toBe("10");
+  });
   it("when a colleague changed another row, or another cell of the row: both stand", () => {
     const other = newer((each) => (each.payId === 1 ? each : withTyped(each, typedHours("1"))));
     const state = reducer(type(start, 1, "12"), caughtUp(other));

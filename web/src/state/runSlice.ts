@@ -6,6 +6,7 @@ import { typedOfLine } from "@zesty/core/pay/asTyped";
 import type { Overrides } from "@zesty/core/pay/input";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { nothingLaid, type Typed } from "@zesty/core/pay/strands";
+import { api } from "./api.ts";
 import { badText, cellKey, filledBy, isNumber, readCell } from "./cells.ts";
 import { type Cell, cellIn, contentOf, isIn, isSameCell, setCells } from "./rowContent.ts";
 import {
@@ -227,6 +228,11 @@ export const runSlice = createSlice({
       state.message = payload;
     },
   },
+  extraReducers: (build) =>
+    // A backup may have been brought back meanwhile: whatever the server holds now is newer than what stands here.
+    build.addMatcher(api.endpoints.signIn.matchFulfilled, (state) => {
+      if (state.view) state.view.version = 0;
+    }),
 });
 
 export const {

@@ -63,11 +63,21 @@ async function send({ runId, version, edit, rows }: Pending): Promise<void> {
   else refused = edit;
 }
 
+/**
+ * The run as the server has it now. Where it had been asked for already that answer comes, and may be older.
+ * @param isNew whether it holds what it is read for
+ */
+export async function readAnew(runId: number, isNew: (view: RunView) => boolean): Promise<RunView | undefined> {
+  const ask = () => store.dispatch(runApi.endpoints.run.initiate(runId, { forceRefetch: true }));
+  const { data } = await ask();
+  return data && !isNew(data) ? (await ask()).data : data;
+}
+
 /** Somebody else changed the run meanwhile: their rows come in, and what is typed here stays where they left it alone. */
 async function catchUp(runId: number, version: number): Promise<void> {
-  const fresh = await store.dispatch(runApi.endpoints.run.initiate(runId, { forceRefetch: true }));
-  if (!fresh.data) return;
-  store.dispatch(caughtUp(fresh.data));
+  const fresh = await readAnew(runId, (view) => view.version >= (store.getState().run.view?.version ?? 0));
+  if (!fresh) return;
+  store.dispatch(caughtUp(fresh));
   const left = pendingOf(store.getState().run);
   if (store.getState().run.view?.id === runId) keepTyping(runId, left ?? { version, rows: [] });
 }

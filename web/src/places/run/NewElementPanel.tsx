@@ -7,9 +7,8 @@ import { TextField } from "../../parts/Fields.tsx";
 import { NewElementForm } from "../../parts/NewElementForm.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { peopleApi } from "../../state/peopleApi.ts";
-import { runApi } from "../../state/runApi.ts";
 import { cellsTyped, loaded } from "../../state/runSlice.ts";
-import { untilSaved } from "../../state/saving.ts";
+import { readAnew, untilSaved } from "../../state/saving.ts";
 import { setUpApi } from "../../state/setUpApi.ts";
 import { useAppDispatch } from "../../state/store.ts";
 
@@ -45,8 +44,8 @@ export function NewElementPanel({ view, row, onDone }: Props) {
       });
       if (answer.error) return setProblem(answer.error);
     }
-    const fresh = await dispatch(runApi.endpoints.run.initiate(view.id, { forceRefetch: true }));
-    if (fresh.data) dispatch(loaded(fresh.data));
+    const fresh = await readAnew(view.id, ({ elements }) => elements.some(({ id }) => id === created.id));
+    if (fresh) dispatch(loaded(fresh));
     if (row && value) dispatch(cellsTyped([{ payId: row.payId, elementId: created.id, value }]));
     onDone(created.id);
   }
