@@ -101,3 +101,24 @@ alone(
     await expect(aside).toContainText("None is agreed.");
   },
 );
+
+test("an answer that is lost on its way: pressed once more, the balance is adjusted once", async ({ page, world }) => {
+  await openAt(page, world, "/time/leave");
+  const aside = page.getByRole("complementary", { name: "Beside the tapes" });
+  await press(page, page.getByRole("button", { name: "Marnie Okafor", exact: true }));
+  await press(page, aside.getByRole("button", { name: "Adjust a balance" }));
+  await aside.getByLabel("Added, or taken off").fill("5.5");
+  await aside.getByLabel("Reason").fill("Lost on its way");
+  const cut = "**/leave-adjustments";
+  await page.route(cut, async (route) => {
+    await route.fetch();
+    await route.abort();
+  });
+  await press(page, aside.getByRole("button", { name: "Adjust it" }));
+  await expect(aside).toContainText("The server did not answer. Press once more when it does");
+  await page.unroute(cut);
+  await press(page, aside.getByRole("button", { name: "Adjust it" }));
+  await expect(page.getByRole("status")).toContainText("The balance is adjusted");
+  await aside.getByText("The ledger of Marnie").click();
+  await expect(aside.getByText("Lost on its way")).toHaveCount(1);
+});

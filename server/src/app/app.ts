@@ -11,6 +11,7 @@ import type { Context } from "../ground/context.ts";
 import { notFound, ProblemError } from "../ground/problem.ts";
 import { eventRoutes } from "../http/events.ts";
 import { problemHandler } from "../http/handler.ts";
+import { oncePerPress } from "../http/once.ts";
 import { SqliteSessionStore } from "../http/sessionStore.ts";
 import { outboxRoutes } from "../outbox/routes.ts";
 import { bearerOf, onceByKey, programDoor } from "../programs/door.ts";
@@ -104,6 +105,7 @@ function useApi(app: Express, { context, events, jobs, sessionSecret }: Applicat
     programDoor(context),
     express.json({ limit: "8mb" }),
     onceByKey(context),
+    oncePerPress(context),
     (_request, response, next) => {
       response.setHeader("Cache-Control", "no-store");
       next();

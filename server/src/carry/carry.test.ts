@@ -517,6 +517,7 @@ describe("an export that is not taken in", () => {
       "listener",
       "mail_rule",
       "practice",
+      "press",
     ];
     const more = ["seal", "session", "setting", "state_count", "state_seal", "user", "year_sum"];
     const carried = new Set(carriedTables.map((each) => each.table));

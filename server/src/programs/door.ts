@@ -9,6 +9,7 @@ import { and, eq, lt } from "drizzle-orm";
 import type { Request, RequestHandler } from "express";
 import type { Actor, Context } from "../ground/context.ts";
 import { notFound, ProblemError } from "../ground/problem.ts";
+import { answerLost } from "../http/once.ts";
 import { programAnswer } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
 import { noteUse, type Pass, passOf } from "./passes.ts";
@@ -17,6 +18,8 @@ import { noteUse, type Pass, passOf } from "./passes.ts";
 export const mostAMinute = 600;
 /** Days for which an answer is kept under its key. */
 const keptDays = 3;
+/** The status of what was done and not yet answered. */
+const underWay = 0;
 
 const openPaths = openRoutes.map((route) => ({
   route,
@@ -124,34 +127,36 @@ export function onceByKey(context: Context): RequestHandler {
         "key-reused",
         "This Idempotency-Key came with another request before. Use a new one.",
       );
+    // Done, and the server stopped before it could be answered.
+    if (before?.status === underWay) throw answerLost();
     if (before) {
       return void response.status(before.status).type("application/json").send(before.answer);
     }
     const at = context.clock.now();
+    let isOver = false;
+    const put = (status: number, answer: string) =>
+      db
+        .insert(programAnswer)
+        .values({ programId: program.pass.id, key, request: asked, status, answer, at })
+        .onConflictDoUpdate({ target: [programAnswer.programId, programAnswer.key], set: { status, answer } })
+        .run();
     const send = response.send.bind(response);
     response.send = (sent) => {
+      isOver = true;
       // What was refused did nothing: once its cause is mended it may be sent again under its key.
-      if (response.statusCode < 400 && typeof sent === "string") {
-        const values = {
-          programId: program.pass.id,
-          key,
-          request: asked,
-          status: response.statusCode,
-          answer: sent,
-          at,
-        };
+      if (response.statusCode >= 400) db.delete(programAnswer).where(own).run();
+      else if (typeof sent === "string")
         context.store.transaction(() => {
-          db.insert(programAnswer).values(values).onConflictDoNothing().run();
+          put(response.statusCode, sent);
           db.delete(programAnswer)
             .where(lt(programAnswer.at, daysBefore(at, keptDays)))
             .run();
           tell(context, program, `${request.method} ${request.path}`, at);
         });
-      }
       response.send = send;
       return send(sent);
     };
-    next();
+    context.store.marking(() => void (isOver || put(underWay, "")), next);
   };
 }
 

@@ -6,6 +6,7 @@ import { atPace } from "@zesty/contract/testing/pace";
 import { eq } from "drizzle-orm";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { audit, business, program, programAnswer, user } from "../store/schema.ts";
+import { killedAt } from "../testing/powerCut.ts";
 import { openUsual, readyRun, type SmallWorld, signRun, smallWorld } from "../testing/smallWorld.ts";
 import { startServer, type TestServer } from "../testing/testServer.ts";
 import { mostAMinute } from "./door.ts";
@@ -203,6 +204,21 @@ describe("a write", () => {
       `Roster: POST /businesses/${world.businessId}/approvals`,
     ]);
     expect(world.context.store.db.select().from(programAnswer).all()).toHaveLength(3);
+  });
+
+  it("is kept with its key or not at all, wherever the server stops: sent again it is done, or that is in doubt", async () => {
+    const to = `/businesses/${world.businessId}/days`;
+    const [who = 0] = world.personIds;
+    const pass = await passFor(["writeTime"]);
+    const said = new Set<string>();
+    for (let at = 1; ; at += 1) {
+      const write = () => ask(pass, "PUT", to, day(who, String(1 + (at % 9))), `stopped-at-${at}`);
+      if (!(await killedAt(world.context, at, write))) break;
+      const { status, body } = await write();
+      said.add(body.code ?? status);
+      expect(days(), `cut at write ${at}`).toBe(at);
+    }
+    expect([...said]).toEqual([200, "answer-lost"]);
   });
 
   it("of another program under the same key is its own", async () => {

@@ -2,6 +2,7 @@
  * Opens the store: SQLite with WAL, foreign keys and forward-only migrations after a copy. Nothing is written before
  * the folder is locked and the database, its key and its schema have been looked at.
  */
+import { AsyncLocalStorage } from "node:async_hooks";
 import { chmodSync, existsSync, mkdirSync, renameSync } from "node:fs";
 import { join } from "node:path";
 import Database from "better-sqlite3";
@@ -30,6 +31,8 @@ export interface Store {
   keyFile: string;
   /** all or nothing; nested calls join the outer transaction */
   transaction<T>(work: () => T): T;
+  /** What `mark` writes is committed with the first transaction of the work, whenever that comes: both or neither. */
+  marking<T>(mark: () => void, work: () => T): T;
   /** A text that is another one after anything was written, by whomever: what was read before may have changed. */
   stamp(): string;
   /** puts what was committed into the main file: for a moment in which nobody waits */
@@ -94,16 +97,25 @@ function openLocked(folder: string, keyFile: string, release: () => void): Store
       sqlite.close();
       release();
     };
+    const marks = new AsyncLocalStorage<() => void>();
     const transaction = <T>(work: () => T): T => {
       if (sqlite.inTransaction) return work();
       checkFiles();
-      return sqlite.transaction(work).immediate();
+      const mark = marks.getStore();
+      if (!mark) return sqlite.transaction(work).immediate();
+      const marked = () => {
+        const result = work();
+        mark();
+        return result;
+      };
+      return sqlite.transaction(marked).immediate();
     };
+    const marking: Store["marking"] = (mark, work) => marks.run(mark, work);
     const stamp = () =>
       `${preparedOn<[]>(sqlite, "SELECT total_changes()").pluck().get()} ${sqlite.pragma("data_version", { simple: true })}`;
     const prepared: Store["prepared"] = (sql) => preparedOn(sqlite, sql);
     const rest = () => void sqlite.pragma("wal_checkpoint(PASSIVE)");
-    return { db, sqlite, prepared, crypt, folder, keyFile, transaction, stamp, rest, checkFiles, close };
+    return { db, sqlite, prepared, crypt, folder, keyFile, transaction, marking, stamp, rest, checkFiles, close };
   } catch (error) {
     sqlite.close();
     throw error;

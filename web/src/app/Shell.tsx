@@ -225,15 +225,24 @@ function useRunEvents(dispatch: ReturnType<typeof useAppDispatch>): void {
   useEffect(() => {
     const events = new EventSource("/api/events");
     let timer: ReturnType<typeof setTimeout> | undefined;
-    let byOthers = false;
-    events.onmessage = ({ data }: MessageEvent<string>) => {
-      byOthers ||= (JSON.parse(data) as { by?: string }).by !== pageId;
+    let [byOthers, wasLost] = [false, false];
+    const changed = (by?: string) => {
+      byOthers ||= by !== pageId;
       clearTimeout(timer);
       timer = setTimeout(() => {
         // What this page changed itself it has the figures of already.
         dispatch(api.util.invalidateTags(["Send", "Desk", "Runs", "Books", ...(byOthers ? (["Run"] as const) : [])]));
         byOthers = false;
       }, 150);
+    };
+    events.onmessage = ({ data }: MessageEvent<string>) => changed((JSON.parse(data) as { by?: string }).by);
+    // What was told while the line was gone nobody heard here.
+    events.onerror = () => {
+      wasLost = true;
+    };
+    events.onopen = () => {
+      if (wasLost) changed();
+      wasLost = false;
     };
     return () => {
       clearTimeout(timer);

@@ -1,5 +1,6 @@
 /** Calls of the staff pages: what a call said, and what it answers. Kept small: a phone fetches it on a bad line. */
 import { useCallback, useEffect, useState } from "react";
+import { pressAnswered, pressOf } from "../state/press.ts";
 
 export interface Fault {
   status: number;
@@ -14,12 +15,20 @@ export type Answer<T> = { data: T; fault: null } | { data: null; fault: Fault };
 export const isOffline = (fault: Fault | null): boolean => fault?.status === 0;
 
 export async function call<T>(method: string, path: string, body?: unknown): Promise<Answer<T>> {
+  const text = body === undefined ? undefined : JSON.stringify(body);
+  // The same until it is answered: where only the answer was lost, pressed once more it is done once.
+  const key = method === "GET" ? null : pressOf(path, `${method} ${text}`);
   try {
     const response = await fetch(`/api${path}`, {
       method,
-      headers: { "X-Zesty": "1", ...(body === undefined ? {} : { "Content-Type": "application/json" }) },
-      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+      headers: {
+        "X-Zesty": "1",
+        ...(key === null ? {} : { "Idempotency-Key": key }),
+        ...(text === undefined ? {} : { "Content-Type": "application/json" }),
+      },
+      ...(text === undefined ? {} : { body: text }),
     });
+    if (key !== null) pressAnswered(path, key, response.status);
     const said = (await response.json().catch(() => ({}))) as Record<string, unknown>;
     if (response.ok) return { data: said as T, fault: null };
     const errors = (said.errors ?? []) as { path: string; text: string }[];

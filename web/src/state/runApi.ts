@@ -38,6 +38,7 @@ export const runApi = api.injectEndpoints({
     }),
     saveRows: build.mutation<SavedRows, { run: number } & SaveRows>({
       query: ({ run, ...body }) => ({ url: `/runs/${run}/rows`, method: "PUT", body }),
+      extraOptions: { keepsTyping: true },
       invalidatesTags: ["Desk", "Runs", "Plan"],
     }),
     setTick: build.mutation<SavedRows, { run: number; payId: number; key: string; on: boolean }>({

@@ -3,7 +3,7 @@
  * breath of a closing tab. Until the server has them they are kept in this browser.
  */
 import type { RunView } from "@zesty/contract/runs";
-import { problemOf } from "./api.ts";
+import { problemOfTyping } from "./api.ts";
 import { keepTyping } from "./keptTyping.ts";
 import { type Pending, pendingOf } from "./pending.ts";
 import { runApi } from "./runApi.ts";
@@ -54,7 +54,7 @@ async function send({ runId, version, edit, rows }: Pending): Promise<void> {
     keepTyping(runId, left?.runId === runId ? left : { version, rows: [] });
     return;
   }
-  const problem = problemOf(answer.error);
+  const problem = problemOfTyping(answer.error);
   if (problem.status === 409 && problem.code === "changed-meanwhile") return catchUp(runId, version);
   store.dispatch(said(problem.detail));
   stuck = edit;

@@ -27,6 +27,7 @@ export const timeApi = api.injectEndpoints({
     }),
     saveDays: build.mutation<unknown, { business: number } & SaveDays>({
       query: ({ business, ...body }) => ({ url: `/businesses/${business}/days`, method: "PUT", body }),
+      extraOptions: { keepsTyping: true },
       invalidatesTags: ["Run", "Runs", "Desk"],
     }),
     approveDays: build.mutation<unknown, { business: number } & ApproveDays>({

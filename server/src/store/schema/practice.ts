@@ -156,6 +156,17 @@ export const userRight = sqliteTable(
   (t) => [primaryKey({ columns: [t.userId, t.businessId] })],
 );
 
+/** A press of a key in a page that did something: sent once more because its answer was lost, it does nothing. */
+export const press = sqliteTable(
+  "press",
+  {
+    userId: integer("user_id").notNull(),
+    key: text("key").notNull(),
+    at: integer("at").notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.userId, t.key] }), index("press_at").on(t.at)],
+);
+
 export const session = sqliteTable("session", {
   sid: text("sid").primaryKey(),
   data: text("data").notNull(),

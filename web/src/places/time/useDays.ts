@@ -2,7 +2,7 @@
 import type { Problem } from "@zesty/contract/problem";
 import type { DayChange, WeekView } from "@zesty/contract/time";
 import { useCallback, useMemo, useRef, useState } from "react";
-import { api, problemOf } from "../../state/api.ts";
+import { api, problemOf, problemOfTyping } from "../../state/api.ts";
 import { type DaysAnswer, isNotReached, type SentDays } from "../../state/daySender.ts";
 import { useAppDispatch } from "../../state/store.ts";
 import { timeApi } from "../../state/timeApi.ts";
@@ -44,7 +44,7 @@ export function useDays(asked: Asked, answered: WeekView | undefined) {
       dispatch(timeApi.util.updateQueryData("week", asked, (draft) => putDays(draft, days)));
       return "arrived";
     }
-    const problem = problemOf(error);
+    const problem = problemOfTyping(error);
     if (isNotReached(problem.status)) {
       setMessage(problem.detail);
       return "lost";
