@@ -122,3 +122,27 @@ test("an answer that is lost on its way: pressed once more, the balance is adjus
   await aside.getByText("The ledger of Marnie").click();
   await expect(aside.getByText("Lost on its way")).toHaveCount(1);
 });
+
+test("a session that ended in a half-filled form: signed in again there, and what was typed goes", async ({
+  page,
+  world,
+}) => {
+  await openAt(page, world, "/time/leave");
+  const aside = page.getByRole("complementary", { name: "Beside the tapes" });
+  await press(page, page.getByRole("button", { name: "Marnie Okafor", exact: true }));
+  await press(page, aside.getByRole("button", { name: "Adjust a balance" }));
+  await aside.getByLabel("Added, or taken off").fill("1.5");
+  await aside.getByLabel("Reason").fill("After lunch");
+  await page.context().clearCookies();
+  await press(page, aside.getByRole("button", { name: "Adjust it" }));
+  const dialog = page.getByRole("dialog", { name: "Your session has ended" });
+  await expect(dialog).toContainText("pip@pith.example");
+  await page.keyboard.type("not this one");
+  await page.keyboard.press("Enter");
+  await expect(dialog).toContainText("E-mail or password is wrong");
+  await dialog.getByLabel("Password").fill("lemon-and-pith");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("status")).toContainText("The balance is adjusted");
+  await aside.getByText("The ledger of Marnie").click();
+  await expect(aside.getByText("After lunch")).toHaveCount(1);
+});

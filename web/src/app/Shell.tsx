@@ -220,33 +220,43 @@ function usePlaceKeys(go: (key: string) => void): void {
   });
 }
 
+/** A stream that was refused, as by a gateway while the server starts anew, is not opened again by the browser. */
+const openAgainMs = 5000;
+
 /** The server tells which run changed; what is open of it is asked for anew. */
 function useRunEvents(dispatch: ReturnType<typeof useAppDispatch>): void {
   useEffect(() => {
-    const events = new EventSource("/api/events");
-    let timer: ReturnType<typeof setTimeout> | undefined;
+    let events: EventSource | undefined;
+    let [telling, opening]: (ReturnType<typeof setTimeout> | undefined)[] = [];
     let [byOthers, wasLost] = [false, false];
     const changed = (by?: string) => {
       byOthers ||= by !== pageId;
-      clearTimeout(timer);
-      timer = setTimeout(() => {
+      clearTimeout(telling);
+      telling = setTimeout(() => {
         // What this page changed itself it has the figures of already.
         dispatch(api.util.invalidateTags(["Send", "Desk", "Runs", "Books", ...(byOthers ? (["Run"] as const) : [])]));
         byOthers = false;
       }, 150);
     };
-    events.onmessage = ({ data }: MessageEvent<string>) => changed((JSON.parse(data) as { by?: string }).by);
-    // What was told while the line was gone nobody heard here.
-    events.onerror = () => {
-      wasLost = true;
+    const open = () => {
+      const stream = new EventSource("/api/events");
+      events = stream;
+      stream.onmessage = ({ data }: MessageEvent<string>) => changed((JSON.parse(data) as { by?: string }).by);
+      stream.onerror = () => {
+        wasLost = true;
+        if (stream.readyState === EventSource.CLOSED) opening = setTimeout(open, openAgainMs);
+      };
+      // What was told while the line was gone nobody heard here.
+      stream.onopen = () => {
+        if (wasLost) changed();
+        wasLost = false;
+      };
     };
-    events.onopen = () => {
-      if (wasLost) changed();
-      wasLost = false;
-    };
+    open();
     return () => {
-      clearTimeout(timer);
-      events.close();
+      clearTimeout(telling);
+      clearTimeout(opening);
+      events?.close();
     };
   }, [dispatch]);
 }

@@ -1,6 +1,6 @@
 /** A file that asks for the password once more, or for more than an address can say: fetched, and handed to the browser. */
 import type { Problem } from "@zesty/contract/problem";
-import { askProof } from "../state/proof.ts";
+import { askProof, proofWantedBy } from "../state/proof.ts";
 import { saveFile } from "./saveFile.ts";
 
 /**
@@ -19,7 +19,8 @@ export async function fetchFile(url: string, otherwise: string, body?: object): 
   if (!answer) return "The application did not answer. Look at the connection, then try again.";
   if (!answer.ok) {
     const { code, detail } = (await answer.json()) as Problem;
-    return code === "password-wanted" && (await askProof()) ? fetchFile(url, otherwise, body) : detail;
+    const wanted = proofWantedBy(code);
+    return wanted && (await askProof(wanted)) ? fetchFile(url, otherwise, body) : detail;
   }
   const name = /filename="?([^";]+)/.exec(answer.headers.get("Content-Disposition") ?? "")?.[1] ?? otherwise;
   saveFile(name, await answer.blob());

@@ -12,7 +12,7 @@ import type { DeskView } from "@zesty/contract/desk";
 import type { Problem } from "@zesty/contract/problem";
 import type { FirstUser, SessionView, SignIn } from "@zesty/contract/session";
 import { pressAnswered, pressOf, textOfBody } from "./press.ts";
-import { askProof } from "./proof.ts";
+import { askProof, proofWantedBy } from "./proof.ts";
 
 /** Names this page to the server: a change that it made itself is not told back to it. */
 export const pageId = Math.random().toString(36).slice(2);
@@ -45,11 +45,11 @@ const oncePerPress: Query = async (asked, api, ways) => {
   return { error: { status: "CUSTOM_ERROR", data: notReached(status, pressOnce), error: pressOnce } };
 };
 
-/** Where the server wants the password once more, somebody is asked, and the same request goes again. */
+/** Where the server wants to know who sits here, somebody is asked, and the same request goes again. */
 const askingForProof: Query = async (...request) => {
   const answer = await oncePerPress(...request);
-  const { code } = (answer.error?.data ?? {}) as Partial<Problem>;
-  return code === "password-wanted" && (await askProof()) ? oncePerPress(...request) : answer;
+  const wanted = proofWantedBy((answer.error?.data as Partial<Problem> | undefined)?.code);
+  return wanted && (await askProof(wanted)) ? oncePerPress(...request) : answer;
 };
 
 export const api = createApi({
