@@ -188,7 +188,8 @@ export interface PayeeView {
 export interface DuesView {
   dues: DueView[];
   payments: DuePaymentView[];
-  payees: { receiver: string; title: string; given: PayeeView | null }[];
+  /** `stamp` is another one after the account was changed by anybody */
+  payees: { receiver: string; title: string; given: PayeeView | null; stamp: string }[];
   /** an account to pay from is recorded */
   paysFrom: string | null;
   notFollowedBefore: string | null;

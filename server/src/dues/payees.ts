@@ -3,6 +3,7 @@ import type { DuesView, PayeeView } from "@zesty/contract/dues";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
 import { cannot } from "../ground/problem.ts";
+import { stampOf } from "../http/seen.ts";
 import { payee } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
 
@@ -37,7 +38,8 @@ export function readPayees(context: Context, businessId: number): DuesView["paye
   return [...dues.receivers, ...deductedFor(context, businessId)].map(({ receiver, title }) => {
     const row = given.get(receiver);
     const { name = "", bsb = "", account = "", reference = "" } = row ?? {};
-    return { receiver, title, given: row ? { receiver, name, bsb, account, reference } : null };
+    const shown = row ? { receiver, name, bsb, account, reference } : null;
+    return { receiver, title, given: shown, stamp: stampOf(shown) };
   });
 }
 

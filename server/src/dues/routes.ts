@@ -8,6 +8,7 @@ import { notFound } from "../ground/problem.ts";
 import { body, mostOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { demandProof } from "../http/proof.ts";
+import { demandSeen } from "../http/seen.ts";
 import { personRoute } from "../people/personRoute.ts";
 import { businessOfPerson } from "../people/readPeople.ts";
 import { openAccount } from "../setup/businessRow.ts";
@@ -65,7 +66,12 @@ export function dueRoutes(context: Context, router: Router): void {
     "/businesses/:business/payees",
     onBusiness("authorise", (actor, businessId, request) => {
       demandProof(request);
-      savePayee(context, actor, businessId, body(payeeGiven, request));
+      const given = body(payeeGiven, request);
+      demandSeen(
+        request,
+        () => readPayees(context, businessId).find(({ receiver }) => receiver === given.receiver)?.stamp,
+      );
+      savePayee(context, actor, businessId, given);
       return readPayees(context, businessId);
     }),
   );

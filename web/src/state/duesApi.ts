@@ -15,7 +15,7 @@ import type {
 } from "@zesty/contract/dues";
 import type { FiledMonth } from "@zesty/contract/nz/filedMonths";
 import type { BusinessDues, PaidSeveral, PlanOf, PlanOfBusiness, PrepareOf } from "@zesty/contract/payOver";
-import { api } from "./api.ts";
+import { api, ifSeen } from "./api.ts";
 
 type Of<T> = T & { business: number };
 const changed: ("Dues" | "Desk" | "Books")[] = ["Dues", "Desk", "Books"];
@@ -100,10 +100,10 @@ export const duesApi = api.injectEndpoints({
       query: (body) => ({ url: "/reminders-of-dues", method: "PUT", body }),
       invalidatesTags: ["Dues"],
     }),
-    savePayee: build.mutation<DuesView["payees"], Of<PayeeView>>({
-      query: (given) => {
+    savePayee: build.mutation<DuesView["payees"], Of<PayeeView> & { seen: string }>({
+      query: ({ seen, ...given }) => {
         const { at, body } = split(given);
-        return { url: `${at}/payees`, method: "POST", body };
+        return { url: `${at}/payees`, method: "POST", body, ...ifSeen(seen) };
       },
       invalidatesTags: ["Dues"],
     }),

@@ -19,7 +19,7 @@ export function Payees({ business, payees, hasBsb }: Props) {
     <section aria-label="Where it is paid to" className="mt-8">
       <h2 className="mb-1 font-name text-[19px]">Where it is paid to</h2>
       <ul>
-        {payees.map(({ receiver, title, given }) => (
+        {payees.map(({ receiver, title, given, stamp }) => (
           <li key={receiver} className="border-t border-rule py-1.5">
             <p className="flex flex-wrap justify-between gap-3">
               <span>
@@ -39,7 +39,7 @@ export function Payees({ business, payees, hasBsb }: Props) {
             </p>
             {open === receiver && (
               <PayeeForm
-                {...{ business, hasBsb }}
+                {...{ business, hasBsb, stamp }}
                 first={given ?? { receiver, name: "", bsb: "", account: "", reference: "" }}
                 onDone={() => setOpen(null)}
               />
@@ -54,16 +54,19 @@ export function Payees({ business, payees, hasBsb }: Props) {
 function PayeeForm({
   business,
   hasBsb,
+  stamp,
   first,
   onDone,
 }: {
   business: number;
   hasBsb: boolean;
+  stamp: string;
   first: PayeeView;
   onDone: () => void;
 }) {
   const [save, { error, isLoading }] = duesApi.useSavePayeeMutation();
   const [typed, setTyped] = useState(first);
+  const [seen] = useState(stamp);
   const problem = error ? problemOf(error) : null;
   const at = (path: string) => problem?.errors?.find((each) => each.path === path)?.text;
   const type = (name: keyof PayeeView) => (event: { target: { value: string } }) =>
@@ -73,7 +76,7 @@ function PayeeForm({
       className="my-2 grid grid-cols-4 items-start gap-3 border-l-3 border-lime pl-3"
       onSubmit={(event) => {
         event.preventDefault();
-        void save({ business, ...typed })
+        void save({ business, seen, ...typed })
           .unwrap()
           .then(onDone, () => {});
       }}
