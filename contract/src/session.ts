@@ -201,6 +201,8 @@ export interface UserView {
   active: boolean;
   secondFactor: boolean;
   rights: GivenRight[];
+  /** another one after anybody changed rights or account */
+  stamp: string;
 }
 /** A place of work or a cost centre, as whoever gives rights chooses it. */
 export interface Team {

@@ -8,6 +8,7 @@ import type { Context } from "../ground/context.ts";
 import { body, idOf } from "../http/handler.ts";
 import { leadRoute } from "../http/leadRoute.ts";
 import { demandProof } from "../http/proof.ts";
+import { demandSeen } from "../http/seen.ts";
 import { inviteUser } from "./invitations.ts";
 import { keepBusiness } from "./keepers.ts";
 import { readTrail, trailCsv } from "./trail.ts";
@@ -45,7 +46,9 @@ export function userRoutes(context: Context): Router {
     "/users/:user",
     lead((actor, request) => {
       demandProof(request);
-      changeUser(context, actor, idOf(request, "user"), body(userChange, request));
+      const userId = idOf(request, "user");
+      demandSeen(request, () => listUsers(context).users.find(({ id }) => id === userId)?.stamp);
+      changeUser(context, actor, userId, body(userChange, request));
       return listUsers(context);
     }),
   );

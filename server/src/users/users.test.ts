@@ -30,8 +30,27 @@ const invite = (change: object = {}) =>
     rights: rights("prepare"),
     ...change,
   });
+const prove = (who: string) => call("POST", "/session/prove", who, { password: testPassword });
 const tokenOf = (link: string) => link.split("#")[1] ?? "";
 const trail = () => world.context.store.db.select().from(audit).all();
+
+describe("of two leads with one user open", () => {
+  it("the slower one does not give back what the other took away", async () => {
+    await server.add("second", "lead");
+    const id = await server.add("worker", "authorise");
+    await prove("lead");
+    await prove("second");
+    const seen = async (who: string): Promise<string> =>
+      (await call("GET", "/users", who)).body.users.find((each: { id: number }) => each.id === id).stamp;
+    const [first, second] = [await seen("lead"), await seen("second")];
+    const save = (who: string, stamp: string, active: boolean) =>
+      call("PUT", `/users/${id}`, who, { active, lead: false, rights: rights("see") }, { "If-Match": stamp });
+    expect((await save("lead", first, false)).status).toBe(200);
+    const late = await save("second", second, true);
+    expect([late.status, late.body.code]).toEqual([409, "changed-meanwhile"]);
+    expect((await save("second", await seen("second"), true)).status).toBe(200);
+  });
+});
 
 describe("an invitation", () => {
   it("makes a user with the rights that were chosen, once", async () => {

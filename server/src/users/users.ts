@@ -3,6 +3,7 @@ import type { GivenRight, Team, UserChange, UsersView } from "@zesty/contract/se
 import { and, asc, eq, gt, isNull } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { cannot, notFound } from "../ground/problem.ts";
+import { stampOf } from "../http/seen.ts";
 import { endSessionsOf } from "../session/ownAccount.ts";
 import { business, costCentre, invitation, place, user, userRight } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
@@ -18,17 +19,13 @@ export function listUsers(context: Context): UsersView {
       .where(eq(user.staff, false))
       .orderBy(asc(user.name))
       .all()
-      .map(({ id, name, email, lead, active, secondFactor }) => ({
-        id,
-        name,
-        email,
-        lead,
-        active,
-        secondFactor: secondFactor !== null,
-        rights: given
+      .map(({ id, name, email, lead, active, secondFactor }) => {
+        const rights = given
           .filter((each) => each.userId === id)
-          .map(({ businessId, right, approves, approvesFor }) => ({ businessId, right, approves, approvesFor })),
-      })),
+          .map(({ businessId, right, approves, approvesFor }) => ({ businessId, right, approves, approvesFor }));
+        const stamp = stampOf([lead, active, rights]);
+        return { id, name, email, lead, active, secondFactor: secondFactor !== null, rights, stamp };
+      }),
     invitations: db
       .select()
       .from(invitation)

@@ -13,7 +13,7 @@ import type {
   UserChange,
   UsersView,
 } from "@zesty/contract/session";
-import { api } from "./api.ts";
+import { api, ifSeen } from "./api.ts";
 
 export interface TrailSearch {
   words: string;
@@ -42,8 +42,8 @@ export const usersApi = api.enhanceEndpoints({ addTagTypes: ["Users", "Own", "Sa
       query: (invitation) => ({ url: `/users/invitations/${invitation}`, method: "DELETE" }),
       invalidatesTags: ["Users"],
     }),
-    changeUser: build.mutation<UsersView, { user: number } & UserChange>({
-      query: ({ user, ...body }) => ({ url: `/users/${user}`, method: "PUT", body }),
+    changeUser: build.mutation<UsersView, { user: number; seen: string } & UserChange>({
+      query: ({ user, seen, ...body }) => ({ url: `/users/${user}`, method: "PUT", body, ...ifSeen(seen) }),
       invalidatesTags: ["Users", "Session"],
     }),
     invitation: build.query<InvitationView, string>({

@@ -163,8 +163,9 @@ interface UserProps {
 function UserForm({ session, teams, user, onDone }: UserProps) {
   const [change, { error }] = usersApi.useChangeUserMutation();
   const [rights, setRights] = useState<RightsTyped>({ lead: user.lead, rights: user.rights });
+  const [seen] = useState(user.stamp);
   const save = async (active: boolean) => {
-    const answer = await change({ user: user.id, active, ...rights });
+    const answer = await change({ user: user.id, seen, active, ...rights });
     if (!answer.error) onDone();
   };
   return (
