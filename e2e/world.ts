@@ -13,6 +13,7 @@ export interface Effects {
   lines: { file: string; line: number; account: string; cents: number; state: string; reason: string }[];
   contributions: { payroll_id: string; reference: string; cents: number; state: string }[];
   mail: { messageId: string; recipient: string; repeats: number }[];
+  texts: { id: string; recipient: string; body: string }[];
 }
 
 export interface World {

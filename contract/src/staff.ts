@@ -74,8 +74,10 @@ export interface StaffWeek {
   total: string;
 }
 
-export const staffJoin = Joi.object<{ token: string; password: string }>({
+export const staffJoin = Joi.object<{ token: string; password: string; email?: string }>({
   token: Joi.string().max(100).required().label("Link"),
+  // Whoever is invited by text message says it; an invitation by mail knows it.
+  email: Joi.string().trim().lowercase().email({ tlds: false }).max(200).empty("").label("E-mail"),
   password: Joi.string().min(12).max(200).required().label("Password").messages({
     "string.min": "Password needs at least 12 characters; several words are good.",
   }),
@@ -234,10 +236,17 @@ export const staffSections = {
 } as const;
 export type StaffSection = keyof (typeof staffSections)["AU"] | keyof (typeof staffSections)["NZ"];
 
+export type StaffWay = "mail" | "text";
+export const inviteStaff = Joi.object<{ by: StaffWay }>({
+  by: Joi.string().valid("mail", "text").default("mail").label("By"),
+}).default({ by: "mail" });
+
 /** What a person's page of the practice shows of the staff pages. */
 export interface StaffAccess {
   openedAt: string | null;
   invitedUntil: string | null;
+  /** how an invitation can reach the person, the first of them usual */
+  ways: StaffWay[];
   changes: { id: number; section: string; words: string; at: string }[];
 }
 export const answerChange = Joi.object<{ take: boolean }>({ take: Joi.boolean().strict().required() });

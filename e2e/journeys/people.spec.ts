@@ -144,8 +144,8 @@ alone("what is missing: from the desk to the field and back, until nothing of it
   await expect(page.getByRole("heading", { name: "What is missing" })).toBeVisible();
   const tax = page.getByRole("region", { name: "Tax declarations" });
   await expect(tax).toContainText("10 of 11");
-  await page.getByRole("button", { name: "Email people for these" }).click();
-  await expect(page.getByRole("status").filter({ hasText: "Asked by letter" })).toContainText("Noor Lindqvist");
+  await page.getByRole("button", { name: "Ask people for these" }).click();
+  await expect(page.getByRole("status").filter({ hasText: "Asked, with a way" })).toContainText("Noor Lindqvist");
   const box = await until(
     async () => (await fetch(world.postBox)).text(),
     (html) => html.includes("/staff/join#"),
@@ -193,8 +193,8 @@ test("the staff page on a phone: joined by a letter, the payslip and its why, le
 }) => {
   await openAt(page, world, "/people");
   await page.getByRole("link", { name: "Lachlan Vandersee" }).click();
-  await page.getByRole("button", { name: "Invite", exact: true }).click();
-  await expect(page.getByText("The letter to lachlan.vandersee@example.org is on its way.")).toBeVisible();
+  await page.getByRole("button", { name: "Invite by e-mail" }).click();
+  await expect(page.getByText("The invitation to lachlan.vandersee@example.org is on its way.")).toBeVisible();
 
   const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })).newPage();
   await phone.goto(`${world.url}${await staffLinkFor(world, "lachlan.vandersee@example.org")}`);
@@ -228,6 +228,36 @@ test("the staff page on a phone: joined by a letter, the payslip and its why, le
   // Nothing of the practice opens for an employee.
   await phone.goto(`${world.url}/desk`);
   await expect(phone.getByRole("heading", { name: "Lachlan Vandersee" })).toBeVisible();
+});
+
+test("somebody without an e-mail address is invited by text message, and sets the page up on the phone", async ({
+  page,
+  world,
+  browser,
+}) => {
+  await openAt(page, world, "/people");
+  await page.getByRole("link", { name: "Noor Lindqvist" }).click();
+  const details = page.getByRole("region", { name: "Details" });
+  await details.getByRole("button", { name: "Change" }).click();
+  await details.getByLabel("E-mail").fill("");
+  await details.getByLabel("Phone").fill("0491 570 156");
+  await details.getByRole("button", { name: "Save" }).click();
+  await page.getByRole("button", { name: "Invite by text message" }).click();
+  await expect(page.getByText("The invitation to +61491570156 is on its way.")).toBeVisible();
+  const { texts } = await until(
+    () => world.effects(),
+    (now) => now.texts.length > 0,
+  );
+  const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })).newPage();
+  await phone.goto(`${world.url}${/\/staff\/join#[\w-]+/.exec(texts[0]?.body ?? "")?.[0]}`);
+  await phone.getByLabel("Choose a password").fill("peel and pith and zest");
+  await phone.getByRole("button", { name: "Open my page" }).click();
+  await expect(phone.getByText("E-mail is missing")).toBeVisible();
+  await phone.getByLabel("Your e-mail address").fill("noor@example.org");
+  await phone.getByRole("button", { name: "Open my page" }).click();
+  await expect(phone.getByRole("heading", { name: "Noor Lindqvist" })).toBeVisible();
+  await page.reload();
+  await expect(details).toContainText("noor@example.org");
 });
 
 test("another bank account from a phone waits for the practice; hours typed without a signal are sent when it is back", async ({

@@ -59,6 +59,7 @@ export function control(world: World): Router {
       "super_line",
       "super_payment",
       "mail",
+      "text_message",
     ])
       db.exec(`DELETE FROM ${name}`);
     world.setRules([]);
@@ -81,6 +82,7 @@ export function control(world: World): Router {
       lines: db.prepare("SELECT file, line, account, cents, state, reason FROM bank_line ORDER BY file, line").all(),
       contributions: db.prepare("SELECT * FROM super_line ORDER BY batch, line").all(),
       mail: db.prepare("SELECT message_id AS messageId, recipient, repeats FROM mail ORDER BY received_at").all(),
+      texts: db.prepare("SELECT id, recipient, body FROM text_message ORDER BY rowid").all(),
     });
   });
   return router;

@@ -7,6 +7,7 @@ import { control, indexPage } from "./control.ts";
 import { inlandRevenue } from "./inlandRevenue.ts";
 import { postBoxPages, smtpServer } from "./postBox.ts";
 import { taxAgency } from "./taxAgency.ts";
+import { textMessages } from "./textMessages.ts";
 import { openWorld } from "./world.ts";
 
 const port = Number(process.env.STANDINS_PORT ?? "4280");
@@ -25,6 +26,7 @@ app.use("/sim/au-tax", taxAgency(world));
 app.use("/sim/nz-tax", inlandRevenue(world));
 app.use("/sim/bank", bank(world));
 app.use("/sim/super", clearingHouse(world));
+app.use("/sim/text", textMessages(world));
 app.use("/sim/control", control(world));
 app.use("/post-box", postBoxPages(world));
 app.get("/", (_request, response) => void response.send(indexPage(world)));

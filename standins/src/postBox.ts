@@ -75,10 +75,23 @@ export function postBoxPages(world: World): Router {
           }</td></tr>`,
       )
       .join("");
+    const texts = world.db
+      .prepare("SELECT received_at, recipient, body FROM text_message ORDER BY rowid DESC LIMIT 200")
+      .all() as Pick<MailRow, "received_at" | "recipient" | "body">[];
+    const messages = texts
+      .map(
+        (row) =>
+          `<tr><td>${html(row.received_at.slice(0, 16).replace("T", " "))}</td><td>${html(row.recipient)}</td><td>${html(row.body)}</td></tr>`,
+      )
+      .join("");
     response.send(
       page(
         "Post box",
-        `<p>${rows.length === 0 ? "Nothing has arrived yet. Payslips show up here once they are sent." : `${rows.length} letters, newest first.`}</p><table><thead><tr><th>Arrived</th><th>To</th><th>Subject</th><th>Attached</th></tr></thead><tbody>${body}</tbody></table>`,
+        `<p>${rows.length === 0 ? "Nothing has arrived yet. Payslips show up here once they are sent." : `${rows.length} letters, newest first.`}</p><table><thead><tr><th>Arrived</th><th>To</th><th>Subject</th><th>Attached</th></tr></thead><tbody>${body}</tbody></table>${
+          texts.length === 0
+            ? ""
+            : `<h2>Text messages</h2><table><thead><tr><th>Arrived</th><th>To</th><th>Message</th></tr></thead><tbody>${messages}</tbody></table>`
+        }`,
       ),
     );
   });

@@ -52,6 +52,7 @@ const tables = `
     sent_on TEXT, ended_on TEXT, PRIMARY KEY (batch, line));
   CREATE TABLE IF NOT EXISTS super_payment (business TEXT, reference TEXT, cents INTEGER, paid_on TEXT, PRIMARY KEY (business, reference));
   CREATE TABLE IF NOT EXISTS mail (message_id TEXT PRIMARY KEY, received_at TEXT, sender TEXT, recipient TEXT, subject TEXT, body TEXT, file_name TEXT, attachment BLOB, repeats INTEGER DEFAULT 0);
+  CREATE TABLE IF NOT EXISTS text_message (id TEXT PRIMARY KEY, received_at TEXT, recipient TEXT, body TEXT);
 `;
 
 export function openWorld(folder: string): World {

@@ -131,7 +131,7 @@ function lettersRefused(context: Context, day: string, owners: readonly Owner[])
   return refusedLetters(context, [...names.keys()]).map(
     ({ businessId, recipient, detail, link }): ToDo => ({
       ...{ businessId, business: names.get(businessId) ?? "", date: day, kind: "mend", late: false },
-      words: `The letter to ${recipient} did not arrive. ${detail}`,
+      words: `What was sent to ${recipient} did not arrive. ${detail}`,
       link: link ?? "/readiness",
     }),
   );

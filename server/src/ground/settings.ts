@@ -20,6 +20,8 @@ export interface Settings {
     control: string | null;
     postBoxPage: string | null;
     smtp: string;
+    /** the gateway for text messages, with the key of the account there; null: none is used */
+    text: { url: string; key: string | null } | null;
   };
   cookieSecure: boolean;
   /** how many proxies stand in front (https ends at the last of them); their forwarded headers are believed */
@@ -83,6 +85,10 @@ export function readSettings(env: NodeJS.ProcessEnv): Settings {
       control: demoDay === null ? null : `${standins}/sim/control`,
       postBoxPage: demoDay === null ? null : `${standins}/post-box`,
       smtp: service("ZESTY_SMTP", "smtp://127.0.0.1:4281"),
+      text:
+        env.ZESTY_TEXT_MESSAGES || demoDay !== null
+          ? { url: service("ZESTY_TEXT_MESSAGES", `${standins}/sim/text`), key: env.ZESTY_TEXT_MESSAGES_KEY || null }
+          : null,
     },
     cookieSecure,
     proxies,

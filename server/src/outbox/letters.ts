@@ -9,12 +9,15 @@ import type { Context } from "../ground/context.ts";
 import { uuidOf } from "../ground/messageId.ts";
 import { isPlay } from "../ground/play.ts";
 import { sendPlainLetter } from "../outside/postBox.ts";
+import { sendTextMessage } from "../outside/textMessages.ts";
 import { places } from "../store/crypt.ts";
 import { letter } from "../store/schema.ts";
 import { playedWords } from "./playing.ts";
 
 export interface NewLetter {
   to: string;
+  /** by mail, unless it is a text message */
+  by?: "mail" | "text";
   from: string;
   subject: string;
   text: string;
@@ -28,14 +31,25 @@ export interface NewLetter {
 }
 
 /** Keeps a letter and lets it go out; inside a transaction it belongs to that. */
-export function postLetter(context: Context, { to, from, subject, text, about, ...rest }: NewLetter): void {
+export function postLetter(
+  context: Context,
+  { to, by = "mail", from, subject, text, about, ...rest }: NewLetter,
+): void {
   const { store } = context;
   store.transaction(() => {
     const at = context.clock.now();
     const { id } = store.db
       .insert(letter)
       .values({
-        ...{ messageId: "", recipient: to, about, at, businessId: rest.businessId ?? null, link: rest.link ?? null },
+        ...{
+          messageId: "",
+          recipient: to,
+          by,
+          about,
+          at,
+          businessId: rest.businessId ?? null,
+          link: rest.link ?? null,
+        },
         ...{ until: rest.until ?? null, text: null, state: "queued", tries: 0, nextAt: 0 },
       })
       .returning({ id: letter.id })
@@ -72,6 +86,16 @@ export const refusedLetters = ({ store }: Context, businessIds: readonly number[
     )
     .all(JSON.stringify(businessIds));
 
+/** Where text messages are not set up any more nobody refused it: it waits until it is of no use. */
+const handOverText = async (
+  { settings }: Context,
+  { messageId, recipient }: typeof letter.$inferSelect,
+  text: string,
+) =>
+  settings.services.text
+    ? sendTextMessage(settings.services.text, { id: messageId, to: recipient, text })
+    : ("unknown" as const);
+
 /** Hands over what is due. @returns how many letters it touched */
 export async function sendLetters(
   context: Context,
@@ -103,11 +127,17 @@ export async function sendLetters(
       NewLetter,
       "from" | "subject" | "text"
     >;
-    const outcome = await sendPlainLetter(mail, { ...said, to: row.recipient, messageId: row.messageId });
+    const { who, what, outcome } =
+      row.by === "text"
+        ? { who: "The gateway", what: "number", outcome: await handOverText(context, row, said.text) }
+        : {
+            ...{ who: "The post box", what: "address" },
+            outcome: await sendPlainLetter(mail, { ...said, to: row.recipient, messageId: row.messageId }),
+          };
     if (outcome === "handedOver") settle({ state: "handedOver", text: null, detail: "" });
     else if (outcome === "refused")
-      settle({ state: "refused", text: null, detail: `The address ${row.recipient} was refused.` });
-    else settle({ detail: "The post box did not take it yet. The same letter is handed over again." });
+      settle({ state: "refused", text: null, detail: `The ${what} ${row.recipient} was refused.` });
+    else settle({ detail: `${who} did not take it yet. The same letter is handed over again.` });
   }
   return due.length;
 }

@@ -1,5 +1,6 @@
 /** People asked by letter for what only they know: whoever has a staff page is told what is wanted, else is invited to one. */
 import type { AskedPeople } from "@zesty/contract/readiness";
+import type { StaffWay } from "@zesty/contract/staff";
 import { and, eq, gte, isNull, or } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
@@ -10,7 +11,7 @@ import { person } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
 import { linkOf, mailTo } from "../users/invitations.ts";
 import { wantedOf } from "./readStaff.ts";
-import { inviteToStaffPages } from "./staffAccount.ts";
+import { inviteToStaffPages, waysTo } from "./staffAccount.ts";
 
 type Who = typeof person.$inferSelect;
 
@@ -32,19 +33,21 @@ export function askPeople(context: Context, actor: Actor, businessId: number, ag
     if (wanted.length === 0) continue;
     const name = `${who.givenName} ${who.familyName}`;
     const last = lastLetter(context, `ask ${who.id}`);
-    if (!who.email) answer.without.push(name);
+    // Whoever has a page is told by mail; an invitation to one goes by text message, too.
+    const [way] = waysTo(context, who.id).filter((each) => each === "mail" || !accountOf(context, who.id));
+    if (!way) answer.without.push(name);
     else if (last && last.state !== "refused" && !again) answer.before.push({ name, on: last.at.slice(0, 10) });
     else {
       const texts = wanted.map((each) => each.text);
-      context.store.transaction(() => ask(context, actor, who, texts));
+      context.store.transaction(() => ask(context, actor, who, texts, way));
       answer.asked.push(name);
     }
   }
   return answer;
 }
 
-function ask(context: Context, actor: Actor, who: Who, wanted: readonly string[]): void {
-  if (!accountOf(context, who.id)) return void inviteToStaffPages(context, actor, who.id);
+function ask(context: Context, actor: Actor, who: Who, wanted: readonly string[], way: StaffWay): void {
+  if (!accountOf(context, who.id)) return void inviteToStaffPages(context, actor, who.id, way);
   const { name: business } = findBusiness(context, who.businessId);
   mailTo(context, {
     ...{ to: who.email ?? "", about: `ask ${who.id}`, businessId: who.businessId, link: `/people/${who.id}` },

@@ -1,6 +1,6 @@
 /** What the practice does about a person's staff pages. */
 import { askPeopleBody } from "@zesty/contract/readiness";
-import { answerChange } from "@zesty/contract/staff";
+import { answerChange, inviteStaff } from "@zesty/contract/staff";
 import type { Router } from "express";
 import type { Context } from "../ground/context.ts";
 import { body, idOf } from "../http/handler.ts";
@@ -20,7 +20,9 @@ export function practiceRoutes(context: Context, router: Router): void {
   );
   router.post(
     "/people/:person/staff-pages",
-    onPerson("prepare", (actor, personId) => inviteToStaffPages(context, actor, personId)),
+    onPerson("prepare", (actor, personId, request) =>
+      inviteToStaffPages(context, actor, personId, body(inviteStaff, request).by),
+    ),
   );
   router.delete(
     "/people/:person/staff-pages",

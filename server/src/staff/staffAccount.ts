@@ -1,9 +1,12 @@
 /** Accounts of employees: invited by letter, opened by a link that works once, ended on the person's page. */
+import type { StaffWay } from "@zesty/contract/staff";
 import { and, eq, isNull } from "drizzle-orm";
 import type { Request } from "express";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
+import { mobileNumber } from "../ground/mobileNumber.ts";
 import { cannot, conflict, notFound, ProblemError } from "../ground/problem.ts";
+import { saveSection } from "../people/savePerson.ts";
 import { accountOf } from "../people/staffAccountOf.ts";
 import { demandUncommon } from "../session/goodPassword.ts";
 import { demandFree, noteFailure } from "../session/lockout.ts";
@@ -41,17 +44,47 @@ const findPerson = (context: Context, personId: number) => {
   return who;
 };
 
-/** @returns the link, for whoever hands it over by hand where the letter does not arrive */
-export function inviteToStaffPages(context: Context, actor: Actor, personId: number): { link: string } {
+type Who = ReturnType<typeof findPerson>;
+
+/** The mobile number that a text message can go to; null where there is none, or where none are sent from here. */
+function mobileOf(context: Context, { businessId, phone }: Who): string | null {
+  if (context.settings.services.text === null) return null;
+  return mobileNumber(findBusiness(context, businessId).country, phone);
+}
+
+/** How an invitation can reach somebody. */
+export function waysTo(context: Context, personId: number): StaffWay[] {
   const who = findPerson(context, personId);
-  if (!who.email)
-    throw cannot("no-email", "An e-mail address is missing: the invitation goes there. Type it under Details first.", {
-      errors: [{ path: "email", text: "E-mail is missing." }],
-    });
+  return [...(who.email ? (["mail"] as const) : []), ...(mobileOf(context, who) ? (["text"] as const) : [])];
+}
+
+/** @throws where the person cannot be reached in this way */
+function addressFor(context: Context, who: Who, by: StaffWay): string {
+  const found = by === "mail" ? who.email : mobileOf(context, who);
+  if (found) return found;
+  const [code, text, path] =
+    by === "mail"
+      ? ["no-email", "An e-mail address is missing: the invitation goes there. Type it under Details first.", "email"]
+      : context.settings.services.text === null
+        ? ["no-texts", "No text messages are sent from here. Invite by e-mail, or give the link yourself.", "by"]
+        : ["no-mobile", "A mobile number is missing: the message goes there. Type it under Details first.", "phone"];
+  throw cannot(code, text, { errors: [{ path, text }] });
+}
+
+/** @returns the link, for whoever hands it over by hand where the letter does not arrive */
+export function inviteToStaffPages(
+  context: Context,
+  actor: Actor,
+  personId: number,
+  by: StaffWay = "mail",
+): { link: string; to: string } {
+  const who = findPerson(context, personId);
+  const to = addressFor(context, who, by);
   if (accountOf(context, personId)) throw conflict("staff-known", "The staff pages are open for this person already.");
   const name = `${who.givenName} ${who.familyName}`;
   const { name: business } = findBusiness(context, who.businessId);
-  const { email } = who;
+  // Who is invited by text message may have no address: it is typed where the link leads to.
+  const email = who.email ?? "";
   return context.store.transaction(() => {
     const token = keepLink(context, {
       ...{ email, name, lead: false, rights: [], kind: "staff", personId },
@@ -62,15 +95,18 @@ export function inviteToStaffPages(context: Context, actor: Actor, personId: num
       userId: actor.userId,
       businessId: who.businessId,
       what: "invited to the staff pages",
-      about: `${name}, ${email}`,
+      about: `${name}, ${to}`,
     });
     const link = linkOf(context, token, "staff/join");
     mailTo(context, {
-      ...{ to: email, about: `ask ${personId}`, businessId: who.businessId, link: `/people/${personId}` },
+      ...{ to, by, about: `ask ${personId}`, businessId: who.businessId, link: `/people/${personId}` },
       ...{ until: Date.now() + days(14), subject: `Your pay at ${business}` },
-      text: `Hello ${who.givenName},\n\non your own page you see your payslips, ask for leave, and fill in what ${business} needs of you. Open it here; the link works once, for fourteen days:\n\n${link}\n`,
+      text:
+        by === "text"
+          ? `${business}: your own page for payslips, leave and what we need of you. The link works once, for 14 days: ${link}`
+          : `Hello ${who.givenName},\n\non your own page you see your payslips, ask for leave, and fill in what ${business} needs of you. Open it here; the link works once, for fourteen days:\n\n${link}\n`,
     });
-    return { link };
+    return { link, to };
   });
 }
 
@@ -88,21 +124,26 @@ export const openInvitation = ({ store: { db } }: Context, personId: number): st
 /** Opens the pages by a link: with a new password, or with the password of the account that the address has already. */
 export async function openStaffPages(
   context: Context,
-  { token, password }: { token: string; password: string },
+  { token, password, email: typed }: { token: string; password: string; email?: string },
   address: string,
 ): Promise<{ userId: number; isIn: boolean }> {
   const { db } = context.store;
   const seen = findLink(context, token);
-  const known = db.select().from(user).where(eq(user.email, seen.email)).get();
+  const email = seen.email || typed;
+  if (!email) {
+    const text = "E-mail is missing: you sign in with it.";
+    throw cannot("no-email", text, { errors: [{ path: "email", text }] });
+  }
+  const known = db.select().from(user).where(eq(user.email, email)).get();
   if (known) {
-    demandFree(context, seen.email, address);
+    demandFree(context, email, address);
     if (!known.active || !(await isPassword(known.passwordHash, password))) {
-      noteFailure(context, seen.email, address);
+      noteFailure(context, email, address);
       const text = "You have an account here already, and this is not its password. Try again, or reset it.";
       throw cannot("password-wrong", text, { errors: [{ path: "password", text }] });
     }
   }
-  if (!known) demandUncommon(password, [seen.email, seen.name]);
+  if (!known) demandUncommon(password, [email, seen.name]);
   const passwordHash = known ? known.passwordHash : await hashPassword(password);
   return context.store.transaction(() => {
     // Looked at again within the transaction: of two clicks one wins.
@@ -115,7 +156,7 @@ export async function openStaffPages(
       known?.id ??
       db
         .insert(user)
-        .values({ email: link.email, name: link.name, passwordHash, lead: false, staff: true })
+        .values({ email, name: link.name, passwordHash, lead: false, staff: true })
         .returning({ id: user.id })
         .get().id;
     db.insert(staffLink).values({ userId, personId: who.id, openedAt: context.clock.now() }).run();
@@ -124,8 +165,11 @@ export async function openStaffPages(
       userId,
       businessId: who.businessId,
       what: "opened the staff pages",
-      about: link.email,
+      about: email,
     });
+    // What else goes to the person by mail goes there, too.
+    if (!who.email)
+      saveSection(context, { userId, name: link.name, email, lead: false }, who.id, "details", { ...who, email });
     // A link opens nobody's practice, and goes by no second factor: who has more than staff pages signs in at the door.
     return { userId, isIn: !known || (known.staff && known.secondFactor === null) };
   });

@@ -20,7 +20,7 @@ import { datedRecords, datedRecordsNz } from "../store/dated.ts";
 import { fund, person, staffChange } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
 import { mailTo } from "../users/invitations.ts";
-import { openInvitation } from "./staffAccount.ts";
+import { openInvitation, waysTo } from "./staffAccount.ts";
 
 type Who = typeof person.$inferSelect;
 const findPerson = (context: Context, personId: number): Who => {
@@ -185,6 +185,7 @@ export function readStaffAccess(context: Context, personId: number): StaffAccess
   return {
     openedAt: accountOf(context, personId)?.openedAt ?? null,
     invitedUntil: openInvitation(context, personId),
+    ways: waysTo(context, personId),
     changes: waitingChanges(context, personId),
   };
 }

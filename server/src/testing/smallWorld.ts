@@ -66,6 +66,7 @@ export function emptyWorld() {
       control: null,
       postBoxPage: null,
       smtp: "smtp://127.0.0.1:9",
+      text: null,
     },
     cookieSecure: false,
     proxies: 0,

@@ -19,19 +19,31 @@ export function Join() {
   const known = link.opens?.known ?? false;
   async function send(event: FormEvent<HTMLFormElement>): Promise<void> {
     event.preventDefault();
-    const { password } = Object.fromEntries(new FormData(event.currentTarget)) as { password: string };
+    const typed = Object.fromEntries(new FormData(event.currentTarget)) as { password: string; email?: string };
     setBusy(true);
-    const answer = await call("POST", "/staff/join", { token, password });
+    const answer = await call("POST", "/staff/join", { token, ...typed });
     setBusy(false);
     if (answer.fault) setFault(answer.fault);
     else window.location.assign("/staff");
   }
   return (
     <Screen title={`Your pay at ${link.opens?.business ?? link.practice}`}>
-      <p className="mb-4">
-        You will sign in as <strong>{link.email}</strong>.
-      </p>
+      {link.email !== "" && (
+        <p className="mb-4">
+          You will sign in as <strong>{link.email}</strong>.
+        </p>
+      )}
       <form onSubmit={(event) => void send(event)}>
+        {link.email === "" && (
+          <Field
+            label="Your e-mail address"
+            name="email"
+            type="email"
+            autoComplete="username"
+            hint="You sign in with it"
+            error={fault?.errors.email}
+          />
+        )}
         <Field
           label={known ? "The password that you have here" : "Choose a password"}
           name="password"
@@ -42,7 +54,7 @@ export function Join() {
           }
           error={fault?.errors.password}
         />
-        {fault && !fault.errors.password && <Said fault={fault} />}
+        {fault && !fault.errors.password && !fault.errors.email && <Said fault={fault} />}
         <Press main type="submit" className="w-full" disabled={busy}>
           Open my page
         </Press>

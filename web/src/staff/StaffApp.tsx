@@ -114,7 +114,9 @@ function SignIn({ onDone }: { onDone: () => void }) {
           <Forgotten />
         </>
       )}
-      <p className="mt-4 text-quiet">Your employer opens this page for you: the invitation comes by e-mail.</p>
+      <p className="mt-4 text-quiet">
+        Your employer opens this page for you: the invitation comes by e-mail or text message.
+      </p>
     </Screen>
   );
 }

@@ -1,5 +1,5 @@
 /** The addresses about a person's staff pages, as the practice uses them. */
-import type { StaffAccess } from "@zesty/contract/staff";
+import type { StaffAccess, StaffWay } from "@zesty/contract/staff";
 import { api } from "./api.ts";
 
 export const staffApi = api.injectEndpoints({
@@ -8,8 +8,8 @@ export const staffApi = api.injectEndpoints({
       query: (person) => `/people/${person}/staff-pages`,
       providesTags: ["Person"],
     }),
-    inviteStaff: build.mutation<{ link: string }, number>({
-      query: (person) => ({ url: `/people/${person}/staff-pages`, method: "POST" }),
+    inviteStaff: build.mutation<{ link: string; to: string }, { person: number; by: StaffWay }>({
+      query: ({ person, ...body }) => ({ url: `/people/${person}/staff-pages`, method: "POST", body }),
       invalidatesTags: ["Person"],
     }),
     endStaff: build.mutation<StaffAccess, number>({

@@ -95,6 +95,9 @@ export const letter = sqliteTable(
     messageId: text("message_id").notNull(),
     businessId: integer("business_id").references(() => business.id),
     recipient: text("recipient").notNull(),
+    by: text("by", { enum: ["mail", "text"] })
+      .notNull()
+      .default("mail"),
     about: text("about").notNull(),
     link: text("link"),
     at: text("at").notNull(),

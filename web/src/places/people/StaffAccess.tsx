@@ -23,9 +23,18 @@ export function StaffAccess({ person }: { person: PersonView }) {
             {access.openedAt ? "End the access" : "Cancel the invitation"}
           </Button>
         ) : (
-          <Button look="quiet" disabled={invited.isLoading} onClick={() => void invite(person.id)}>
-            Invite
-          </Button>
+          <div className="flex flex-wrap gap-x-4">
+            {(access.ways.length > 0 ? access.ways : (["mail"] as const)).map((by) => (
+              <Button
+                key={by}
+                look="quiet"
+                disabled={invited.isLoading}
+                onClick={() => void invite({ person: person.id, by })}
+              >
+                {by === "mail" ? "Invite by e-mail" : "Invite by text message"}
+              </Button>
+            ))}
+          </div>
         )}
       </div>
       <p className="text-[15px] text-quiet">
@@ -61,7 +70,7 @@ export function StaffAccess({ person }: { person: PersonView }) {
       ))}
       {invited.data && (
         <p className="mt-2 text-[15px]" role="status">
-          The letter to {person.details.email} is on its way. Where it does not arrive, give the link yourself:{" "}
+          The invitation to {invited.data.to} is on its way. Where it does not arrive, give the link yourself:{" "}
           <code className="text-[13px] break-all">{invited.data.link}</code>
         </p>
       )}

@@ -27,7 +27,7 @@ export function Readiness() {
           <span className="flex items-baseline gap-5">
             {ofPeople > 0 && (
               <Button disabled={asking.isLoading} onClick={() => void ask({ business: business.id, again: false })}>
-                Email people for these
+                Ask people for these
               </Button>
             )}
             <a className="text-action underline" href={`/api/businesses/${business.id}/readiness.csv`} download>
@@ -68,8 +68,8 @@ const personal: readonly string[] = ["details", "tax", "funds", "bank"];
 const names = new Intl.ListFormat("en", { type: "conjunction" });
 const askedWords = ({ asked, without, before }: AskedPeople): string =>
   [
-    asked.length === 0 ? "Nobody was asked." : `Asked by letter, with a way to their own page: ${names.format(asked)}.`,
-    ...(without.length > 0 ? [`No address is known of ${names.format(without)}.`] : []),
+    asked.length === 0 ? "Nobody was asked." : `Asked, with a way to their own page: ${names.format(asked)}.`,
+    ...(without.length > 0 ? [`No e-mail address or mobile number is known of ${names.format(without)}.`] : []),
     ...(before.length > 0
       ? [`Asked before: ${names.format(before.map(({ name, on }) => `${name} on ${shortDate(on)}`))}.`]
       : []),

@@ -1,0 +1,1 @@
+ALTER TABLE `letter` ADD `by` text DEFAULT 'mail' NOT NULL;
