@@ -33,9 +33,14 @@ export function saveRows(context: Context, actor: Actor, runId: number, wanted: 
     demandKnown(wanted, own, elements);
     demandUnchanged(run, wanted, own);
     const refused = new Map<number, CellChange[]>();
+    // A row may come twice: what was sent and not answered, and what was typed over it since.
+    const now = new Map(own);
     for (const change of wanted.rows) {
-      const row = own.get(change.payId);
-      if (row) refused.set(change.payId, saveRow(context, row, change, elements));
+      const row = now.get(change.payId);
+      if (!row) continue;
+      const said = saveRow(context, row, change, elements);
+      now.set(row.id, { ...row, ...said.is });
+      refused.set(row.id, [...(refused.get(row.id) ?? []), ...said.refused]);
     }
     const ids = wanted.rows.map((each) => each.payId);
     keepComposed(context, runId, ids);
@@ -57,8 +62,8 @@ export function saveRows(context: Context, actor: Actor, runId: number, wanted: 
   });
 }
 
-/** @returns the cells that somebody else had changed: theirs stand */
-function saveRow(context: Context, row: Row, change: RowChange, elements: Elements): CellChange[] {
+/** @returns what the row holds now, and the cells that somebody else had changed: theirs stand */
+function saveRow(context: Context, row: Row, change: RowChange, elements: Elements) {
   const laid = row.laid ?? nothingLaid;
   const refused: CellChange[] = [];
   let typed = row.typed ?? [];
@@ -77,17 +82,14 @@ function saveRow(context: Context, row: Row, change: RowChange, elements: Elemen
   const { was = {} } = change;
   const meant = <T>(now: T, before: T | undefined, is: T | undefined): T =>
     is === undefined || (before !== undefined && JSON.stringify(now) !== JSON.stringify(before)) ? now : is;
-  context.store.db
-    .update(pay)
-    .set({
-      typed,
-      included: meant(row.included, was.included, change.included),
-      periods: meant(row.periods, was.periods, change.periods),
-      overrides: meant(row.overrides, was.overrides, change.overrides),
-    })
-    .where(eq(pay.id, row.id))
-    .run();
-  return refused;
+  const is = {
+    typed,
+    included: meant(row.included, was.included, change.included),
+    periods: meant(row.periods, was.periods, change.periods),
+    overrides: meant(row.overrides, was.overrides, change.overrides),
+  };
+  context.store.db.update(pay).set(is).where(eq(pay.id, row.id)).run();
+  return { is, refused };
 }
 
 const isSame = (a: Typed | null, b: Typed | null): boolean => JSON.stringify(a?.line) === JSON.stringify(b?.line);

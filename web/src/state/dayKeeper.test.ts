@@ -5,14 +5,14 @@ import {
   daysArrived,
   daysRefused,
   daysSent,
-  dayTyped,
+  daysTyped,
   nothingKept,
   refusedDropped,
 } from "./dayKeeper.ts";
 
 type Text = string | null;
 const typed = (keeper: DayKeeper<Text>, key: string, was: Text, is: Text, step = 1) =>
-  dayTyped(keeper, key, { was, is, step });
+  daysTyped(keeper, { [key]: { was, is, step } });
 
 describe("days typed and not yet at the server", () => {
   it("typed again while the first is on its way: the first goes until it is answered, the second against it", () => {
@@ -91,7 +91,7 @@ describe("two people in one week, on a line that fails", () => {
           } else if (each.kind === "type") {
             const typedBefore = keeper.days[each.day];
             const was = typedBefore ? typedBefore.is : (seen[each.day] ?? null);
-            keeper = dayTyped(keeper, each.day, { was, is: each.hours, step });
+            keeper = daysTyped(keeper, { [each.day]: { was, is: each.hours, step } });
             if (keeper.days[each.day]) mine.set(each.day, each.hours);
             else mine.delete(each.day);
           } else if (each.kind === "send") keeper = daysSent(keeper);

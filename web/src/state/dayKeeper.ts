@@ -33,15 +33,18 @@ const without = <V>(of: Readonly<Record<string, V>>, keys: Iterable<string>): Re
 
 const leftOf = <T>(sent: Days<T>): Days<T> | null => (Object.keys(sent).length === 0 ? null : sent);
 
-/** @param day what the server holds, as far as the page knows, and what is typed over it */
-export function dayTyped<T>(keeper: DayKeeper<T>, key: string, day: HeldDay<T>): DayKeeper<T> {
-  // Typed anew after a refusal it goes against what the page says since.
-  const held = key in keeper.refused ? undefined : keeper.days[key];
-  const was = held ? held.was : day.was;
-  const refused = without(keeper.refused, [key]);
-  // As the server has it, and nothing else of it on its way: there is nothing to send.
-  if (isSameDay(was, day.is) && !keeper.sent?.[key]) return { ...keeper, refused, days: without(keeper.days, [key]) };
-  return { ...keeper, refused, days: { ...keeper.days, [key]: { ...day, was } } };
+/** @param typed what the server holds, as far as the page knows, and what is typed over it */
+export function daysTyped<T>(keeper: DayKeeper<T>, typed: Days<T>): DayKeeper<T> {
+  const days: Record<string, HeldDay<T>> = { ...keeper.days };
+  for (const [key, day] of Object.entries(typed)) {
+    // Typed anew after a refusal it goes against what the page says since.
+    const held = key in keeper.refused ? undefined : days[key];
+    const was = held ? held.was : day.was;
+    // As the server has it, and nothing else of it on its way: there is nothing to send.
+    if (isSameDay(was, day.is) && !keeper.sent?.[key]) delete days[key];
+    else days[key] = { ...day, was };
+  }
+  return { ...keeper, refused: without(keeper.refused, Object.keys(typed)), days };
 }
 
 /** All that may go is on its way; what went and was not answered goes first, as it was. */

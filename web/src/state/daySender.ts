@@ -7,7 +7,7 @@ import {
   daysArrived,
   daysRefused,
   daysSent,
-  dayTyped,
+  daysTyped,
   type HeldDay,
   refusedDropped,
 } from "./dayKeeper.ts";
@@ -53,8 +53,7 @@ export function daySender<T>(kept: DayKeeper<T>, ways: () => SenderWays<T>, { on
     onChange(keeper);
   };
 
-  const type = (days: Readonly<Record<string, HeldDay<T>>>) =>
-    change((now) => Object.entries(days).reduce((kept, [key, day]) => dayTyped(kept, key, day), now));
+  const type = (days: Readonly<Record<string, HeldDay<T>>>) => change((now) => daysTyped(now, days));
 
   function refuse(faults: Record<string, string>): void {
     const { onDropped } = ways();

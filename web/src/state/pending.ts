@@ -1,7 +1,7 @@
 /** What of a run was typed and is not at the server yet. */
 import type { RowChange } from "@zesty/contract/runs";
-import { changeOf, contentOf } from "./rowContent.ts";
 import type { RunState } from "./runRows.ts";
+import { changesOf, lastChangesOf } from "./runTyping.ts";
 
 export interface Pending {
   runId: number;
@@ -10,11 +10,15 @@ export interface Pending {
   rows: RowChange[];
 }
 
-export function pendingOf(run: RunState): Pending | null {
+const pending = (run: RunState, rowsOf: (run: RunState) => RowChange[]): Pending | null => {
   const { view } = run;
   if (view?.state !== "open" || run.unsaved.length === 0) return null;
-  const rows = view.rows
-    .filter((row) => run.unsaved.includes(row.payId))
-    .map((row) => changeOf(row.payId, run.base[row.payId] ?? contentOf(row), contentOf(row)));
-  return { runId: view.id, version: view.version, edit: run.edit, rows };
-}
+  return { runId: view.id, version: view.version, edit: run.edit, rows: rowsOf(run) };
+};
+
+/** All of it, as it is kept in this browser. */
+export const pendingOf = (run: RunState) => pending(run, ({ keeper }) => changesOf({ ...keeper.sent, ...keeper.days }));
+/** What goes next: what was not answered first, as it was. */
+export const nextOf = (run: RunState) => pending(run, ({ keeper }) => changesOf(keeper.sent ?? keeper.days));
+/** With the last breath of a page, whatever of it is on its way. */
+export const lastOf = (run: RunState) => pending(run, ({ keeper }) => lastChangesOf(keeper));

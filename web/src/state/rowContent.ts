@@ -1,5 +1,5 @@
 /** What a person can change in a row of a run: its cells, and three fields beside them. Taken out of it, put back, compared. */
-import type { CellChange, RowChange, RunRow } from "@zesty/contract/runs";
+import type { CellChange, RunRow } from "@zesty/contract/runs";
 import { typedIn } from "@zesty/core/pay/asTyped";
 import { compose } from "@zesty/core/pay/compose";
 import type { Overrides } from "@zesty/core/pay/input";
@@ -66,42 +66,4 @@ export function cellsBetween(was: readonly Typed[], is: readonly Typed[]): CellC
     const [before, now] = [cellIn(was, cell), cellIn(is, cell)];
     return isSameCell(before, now) ? [] : [{ ...cell, was: before, is: now }];
   });
-}
-
-const differs = (a: unknown, b: unknown): boolean => JSON.stringify(a) !== JSON.stringify(b);
-
-/** What is sent of a row: only what was changed, each with what it was. */
-export function changeOf(payId: number, base: RowContent, now: RowContent): RowChange {
-  const cells = cellsBetween(base.typed, now.typed);
-  const change: RowChange = { payId };
-  if (cells.length > 0) change.cells = cells;
-  const was: NonNullable<RowChange["was"]> = {};
-  if (base.included !== now.included) [change.included, was.included] = [now.included, base.included];
-  if (base.periods !== now.periods) [change.periods, was.periods] = [now.periods, base.periods];
-  if (differs(base.overrides, now.overrides)) [change.overrides, was.overrides] = [now.overrides, base.overrides];
-  if (Object.keys(was).length > 0) change.was = was;
-  return change;
-}
-
-/** A change put onto what the server has by now: fields and cells that nobody else touched. @returns what was overtaken */
-export function withChange(
-  theirs: RowContent,
-  change: RowChange,
-): { content: RowContent; overtaken: RowChange | null } {
-  const content = contentOf(theirs);
-  const late: RowChange = { payId: change.payId };
-  for (const cell of change.cells ?? []) {
-    const now = cellIn(content.typed, cell);
-    if (!isSameCell(now, cell.was) && !isSameCell(now, cell.is)) {
-      late.cells = [...(late.cells ?? []), { ...cell, was: now }];
-      continue;
-    }
-    const others = content.typed.filter((each) => !isIn(each, cell));
-    content.typed = cell.is ? [...others, cell.is] : others;
-  }
-  const { was = {} } = change;
-  if (change.included !== undefined && theirs.included === was.included) content.included = change.included;
-  if (change.periods !== undefined && theirs.periods === was.periods) content.periods = change.periods;
-  if (change.overrides !== undefined && !differs(theirs.overrides, was.overrides)) content.overrides = change.overrides;
-  return { content, overtaken: late.cells ? late : null };
 }

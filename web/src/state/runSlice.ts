@@ -20,10 +20,13 @@ import {
   keptOf,
   mergeInto,
   type Offered,
-  overtake,
   pickFields,
+  putAnswers,
   putOffered,
   rowOf,
+  sendAll,
+  settleSent,
+  takeBackSent,
 } from "./runRows.ts";
 import { reducer, store } from "./store.ts";
 import type { WorkedRow } from "./workOut.ts";
@@ -188,34 +191,22 @@ export const runSlice = createSlice({
         row.marks = keepTicks(row.marks, each.marks);
       }
     },
-    /** the server's figures, which count */
-    saved: (
-      state,
-      { payload }: PayloadAction<{ runId: number; edit: number; saved: SavedRows; rows?: RowChange[] }>,
-    ) => {
+    sent: (state) => sendAll(state),
+    refused: (state) => takeBackSent(state),
+    /** the server's figures, which count; @param isBatch it answers what was sent, and not a tick */
+    saved: (state, { payload }: PayloadAction<{ runId: number; saved: SavedRows; isBatch?: boolean }>) => {
       const { view } = state;
       if (view?.id !== payload.runId) return;
-      view.version = payload.saved.version;
-      for (const each of payload.saved.rows) {
-        const row = rowOf(state, each.payId);
-        if (row) row.version = each.version;
-        if (state.base[each.payId]) state.base[each.payId] = contentOf(each);
-        if (each.refused.length > 0) overtake(state, each.payId, each.refused, payload.rows);
-      }
-      if (payload.edit !== state.edit) return;
-      state.base = {};
+      const { rows, version } = payload.saved;
+      // A view that was read since knows more than this answer.
+      const isNewest = version >= view.version;
+      if (payload.isBatch) settleSent(state, rows, isNewest);
+      if (!isNewest) return;
+      view.version = version;
+      putAnswers(state, rows);
+      if (state.unsaved.length > 0) return;
       view.segments = payload.saved.segments;
       view.totals = payload.saved.totals;
-      state.unsaved = [];
-      for (const each of payload.saved.rows) {
-        const row = rowOf(state, each.payId);
-        if (!row) continue;
-        row.included = each.included;
-        row.typed = each.typed;
-        row.lines = each.lines;
-        row.figures = each.figures;
-        row.marks = each.marks;
-      }
     },
     ticked: (state, { payload }: PayloadAction<{ payId: number; key: string; on: boolean }>) => {
       const mark = rowOf(state, payload.payId)?.marks.find((each) => each.key === payload.key);
@@ -251,6 +242,8 @@ export const {
   undone,
   worked,
   saved,
+  sent,
+  refused,
   ticked,
   selected,
   said,

@@ -1,7 +1,7 @@
 /** What was typed reaches the server once, whatever the server and other people do meanwhile. */
 import type { RunView } from "@zesty/contract/runs";
 import { afterAll, afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { figures, row, view } from "../testing/run.ts";
+import { figures, row, typedHours, view, withTyped } from "../testing/run.ts";
 import { keptTyping } from "./keptTyping.ts";
 import { contentOf } from "./rowContent.ts";
 import { cellsTyped, loaded } from "./runSlice.ts";
@@ -111,21 +111,49 @@ describe("what was typed", () => {
     expect(whom()).toEqual([[1]]);
     answer(taken(saves()[0] as Asked));
     await rest();
-    // The first row goes along, and says what was said already: it was in hand when the second was typed.
-    expect([whom(), unsaved()]).toEqual([[[1], [1, 2]], []]);
+    expect([whom(), unsaved()]).toEqual([[[1], [2]], []]);
     expect(saves()[1]?.body?.version).toBe(4);
   });
-  it("over somebody else's change stays, and goes again over what they have now", async () => {
-    answers.push(() => {
-      held = { ...held, version: 8 };
-      return problem(409, "changed-meanwhile");
+  it("beside somebody else's change brings theirs in", async () => {
+    answers.push((one) => {
+      const { status, body } = taken(one);
+      held = { ...held, version: 8, rows: [row(1), withTyped(row(2), typedHours("7"))] };
+      return { status, body: { ...body, behind: true } };
     });
     type(1, "12");
     await rest();
     await rest();
-    expect(asked.map((each) => each.method)).toEqual(["PUT", "GET", "PUT"]);
-    expect([saves()[1]?.body?.version, unsaved()]).toEqual([8, []]);
-    expect(store.getState().run.view?.rows[0]?.lines[0]?.hours).toBe("12");
+    expect([asked.map((each) => each.method), unsaved()]).toEqual([["PUT", "GET"], []]);
+    expect(store.getState().run.view?.rows[1]?.lines[0]?.hours).toBe("7");
+  });
+  it("and not answered goes again as it was, and after it what was typed over it since", async () => {
+    answers.push(
+      () => problem(503, "down"),
+      (one) => {
+        const { status, body } = taken(one);
+        const there = withTyped(row(1), typedHours("12"));
+        return { status, body: { ...body, rows: [{ ...there, version: 9, refused: [] }] } };
+      },
+    );
+    type(1, "12");
+    await rest();
+    type(1, "13");
+    await rest(4000);
+    const cells = () => saves().map(({ body }) => body?.rows[0]?.cells as { was: unknown; is: unknown }[]);
+    const hours = (value: string) => ({ source: "typed", line: { elementId: 1, hours: value } });
+    expect(cells().map(([cell]) => [cell?.was, cell?.is])).toEqual([
+      [null, expect.objectContaining(hours("12"))],
+      [null, expect.objectContaining(hours("12"))],
+      [expect.objectContaining(hours("12")), expect.objectContaining(hours("13"))],
+    ]);
+    expect([unsaved(), keptTyping(run)]).toEqual([[], null]);
+  });
+  it("and taken back before it went is not offered on the next visit", async () => {
+    type(1, "12");
+    expect(keptTyping(run)).not.toBeNull();
+    type(1, "10");
+    await rest();
+    expect([saves(), unsaved(), keptTyping(run)]).toEqual([[], [], null]);
   });
   it("and refused for what it is stays on screen, is said, and goes again only when it is changed", async () => {
     answers.push(() => problem(422, "invalid", "Hours are more than 9999."));

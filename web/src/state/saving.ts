@@ -5,9 +5,9 @@
 import type { RunView } from "@zesty/contract/runs";
 import { problemOfTyping } from "./api.ts";
 import { keepTyping } from "./keptTyping.ts";
-import { type Pending, pendingOf } from "./pending.ts";
+import { lastOf, nextOf, type Pending, pendingOf } from "./pending.ts";
 import { runApi } from "./runApi.ts";
-import { caughtUp, said, saved } from "./runSlice.ts";
+import { caughtUp, refused, said, saved, sent } from "./runSlice.ts";
 import { store } from "./store.ts";
 
 const saveAfterMs = 350;
@@ -15,14 +15,15 @@ const retryAfterMs = 3000;
 
 let timer: ReturnType<typeof setTimeout> | undefined;
 let running: Promise<void> | null = null;
-let refused: number | null = null;
+let refusedAt: number | null = null;
 
-/** Something was typed: kept here at once, sent when the hands rest. */
+/** Something was typed, or taken back: kept here at once, sent when the hands rest. */
 export function typed(): void {
-  const pending = pendingOf(store.getState().run);
-  if (!pending) return;
-  keepTyping(pending.runId, pending);
+  const { run } = store.getState();
+  const pending = pendingOf(run);
   clearTimeout(timer);
+  if (run.view) keepTyping(run.view.id, pending ?? { version: run.view.version, rows: [] });
+  if (!pending) return;
   timer = setTimeout(() => void flush(), saveAfterMs);
 }
 
@@ -30,9 +31,9 @@ export function typed(): void {
 export async function flush(): Promise<void> {
   clearTimeout(timer);
   while (running) await running;
-  const pending = pendingOf(store.getState().run);
-  if (!pending || pending.edit === refused) return;
-  running = send(pending).finally(() => {
+  const next = nextOf(store.getState().run);
+  if (!next || next.edit === refusedAt) return;
+  running = send(next).finally(() => {
     running = null;
   });
   await running;
@@ -44,23 +45,30 @@ export async function flush(): Promise<void> {
 let stuck: number | null = null;
 
 async function send({ runId, version, edit, rows }: Pending): Promise<void> {
+  store.dispatch(sent());
   const answer = await store.dispatch(runApi.endpoints.saveRows.initiate({ run: runId, version, rows }));
   stuck = null;
   if (answer.data) {
     compare(runId, edit, answer.data.rows);
-    store.dispatch(saved({ runId, edit, saved: answer.data, rows }));
-    if (answer.data.behind) await catchUp(runId, version);
-    const left = pendingOf(store.getState().run);
-    keepTyping(runId, left?.runId === runId ? left : { version, rows: [] });
-    return;
+    store.dispatch(saved({ runId, saved: answer.data, isBatch: true }));
+    if (answer.data.behind) await catchUp(runId);
+    return keepPending(runId, version);
   }
   const problem = problemOfTyping(answer.error);
-  if (problem.status === 409 && problem.code === "changed-meanwhile") return catchUp(runId, version);
   store.dispatch(said(problem.detail));
-  stuck = edit;
+  stuck = store.getState().run.edit;
+  // Perhaps it arrived: it goes again as it was.
   if (problem.status === 0 || problem.status >= 500) timer = setTimeout(() => void flush(), retryAfterMs);
-  // As it is it will never be taken: it stays on screen and in this browser until it is changed.
-  else refused = edit;
+  else {
+    // As it is it will never be taken: it stays on screen and in this browser until it is changed.
+    store.dispatch(refused());
+    refusedAt = stuck;
+  }
+}
+
+function keepPending(runId: number, version: number): void {
+  const { run } = store.getState();
+  if (run.view?.id === runId) keepTyping(runId, pendingOf(run) ?? { version, rows: [] });
 }
 
 /**
@@ -74,12 +82,9 @@ export async function readAnew(runId: number, isNew: (view: RunView) => boolean)
 }
 
 /** Somebody else changed the run meanwhile: their rows come in, and what is typed here stays where they left it alone. */
-async function catchUp(runId: number, version: number): Promise<void> {
+async function catchUp(runId: number): Promise<void> {
   const fresh = await readAnew(runId, (view) => view.version >= (store.getState().run.view?.version ?? 0));
-  if (!fresh) return;
-  store.dispatch(caughtUp(fresh));
-  const left = pendingOf(store.getState().run);
-  if (store.getState().run.view?.id === runId) keepTyping(runId, left ?? { version, rows: [] });
+  if (fresh) store.dispatch(caughtUp(fresh));
 }
 
 /** Worker and server must agree to the cent; where they do not, that is a fault of ours and is said. */
@@ -110,14 +115,15 @@ export async function untilSaved(): Promise<boolean> {
 /** The tab closes or is put aside: a cell still being typed in is taken, and all of it is handed to the browser. */
 function lastBreath(): void {
   (document.activeElement as HTMLElement | null)?.blur();
-  const pending = pendingOf(store.getState().run);
-  if (!pending) return;
+  const { run } = store.getState();
+  const [pending, last] = [pendingOf(run), lastOf(run)];
+  if (!pending || !last) return;
   keepTyping(pending.runId, pending);
   void fetch(`/api/runs/${pending.runId}/rows`, {
     method: "PUT",
     keepalive: true,
     headers: { "Content-Type": "application/json", "X-Zesty": "1" },
-    body: JSON.stringify({ version: pending.version, rows: pending.rows }),
+    body: JSON.stringify({ version: last.version, rows: last.rows }),
   }).catch(() => undefined);
 }
 if (typeof window !== "undefined") window.addEventListener("pagehide", lastBreath);

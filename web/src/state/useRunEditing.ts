@@ -17,7 +17,7 @@ export function useRunEditing(): void {
   useLayoutEffect(() => {
     const { run } = store.getState();
     const { view } = run;
-    if (!view || edit === 0 || run.unsaved.length === 0) return;
+    if (!view || edit === 0 || (run.unsaved.length === 0 && run.fresh.length === 0)) return;
     typed();
     // Rows of this edit, and of earlier ones whose figures did not come in time: all that is unsaved only where the run
     // was read anew, or edits came faster than they were drawn.

@@ -62,7 +62,7 @@ export function useSheetMoves({ view, rows, shown, row, gridRef }: Sheet) {
     await untilSaved();
     dispatch(ticked({ payId, key, on }));
     const answer = await dispatch(runApi.endpoints.setTick.initiate({ run: view.id, payId, key, on }));
-    if (answer.data) dispatch(saved({ runId: view.id, edit: store.getState().run.edit, saved: answer.data }));
+    if (answer.data) dispatch(saved({ runId: view.id, saved: answer.data }));
     else {
       dispatch(ticked({ payId, key, on: !on }));
       dispatch(said(problemOf(answer.error).detail));
