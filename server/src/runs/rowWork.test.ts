@@ -110,6 +110,25 @@ describe("two people in one run", () => {
     // A sign-off on the older view is noticed.
     expect(code(() => signOff(world.context, world.actor, runId, first.version))).toBe("changed-meanwhile");
   });
+  it("a cell that was sent and typed over since is taken in one go, and a second time as it is", () => {
+    world = smallWorld(1);
+    const runId = open();
+    const { version, rows } = view(runId);
+    const [row] = rows;
+    const elementId = world.element("ORD");
+    const typed = (value: string) => ({ source: "typed" as const, line: { elementId, hours: value } });
+    const cell = (was: string | null, is: string) => ({
+      payId: row?.payId ?? 0,
+      cells: [{ elementId, was: was === null ? null : typed(was), is: typed(is) }],
+    });
+    for (const _time of [1, 2]) {
+      const answer = save(runId, version, [cell(null, "30"), cell("30", "31")]);
+      expect([answer.rows.length, answer.rows[0]?.figures?.hours]).toEqual([1, "31.0000"]);
+    }
+    // Where somebody else was faster theirs stands, and it is said once.
+    const late = save(runId, version, [cell(null, "20"), cell("20", "21")]);
+    expect([late.rows[0]?.refused.length, late.rows[0]?.figures?.hours]).toEqual([2, "31.0000"]);
+  });
   it("of one row the second is refused, and of a change without row versions any older view", () => {
     world = smallWorld(2);
     const runId = open();

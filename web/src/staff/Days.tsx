@@ -45,11 +45,11 @@ export function Days({ page }: { page: StaffPage }) {
     return Object.fromEntries(faults.length > 0 ? faults : dates.map((date) => [date, ofNoDay] as const));
   };
   const { keeper, type, flush } = useTypedDays<string>(`own-days-${page.personId}`, { send: save, isAsked: true });
-  const unsent = Object.keys(keeper.days);
+  const unsent = Object.keys(keeper.values);
   async function send(): Promise<void> {
     setBusy(true);
     // What was refused for no fault of its own may go as it is.
-    type(Object.fromEntries(Object.entries(keeper.days).filter(([date]) => keeper.refused[date] === ofNoDay)));
+    type(Object.fromEntries(Object.entries(keeper.values).filter(([date]) => keeper.refused[date] === ofNoDay)));
     await flush();
     setBusy(false);
   }
@@ -70,7 +70,7 @@ export function Days({ page }: { page: StaffPage }) {
         <Day
           key={each.date}
           day={each}
-          typed={keeper.days[each.date]?.is}
+          typed={keeper.values[each.date]?.is}
           fault={keeper.refused[each.date] || undefined}
           onType={(text) => type({ [each.date]: { was: each.text, is: text, step: 0 } })}
         />

@@ -1,9 +1,9 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { type DayKeeper, nothingKept } from "./dayKeeper.ts";
 import { againAfterMs, type DaysAnswer, daySender, isNotReached, type SentDays } from "./daySender.ts";
+import { nothingKept, type TypingKeeper } from "./typingKeeper.ts";
 
 /** A page whose server answers when the test says so; what was sent stands in order, as "day was>is". */
-function page(begin: DayKeeper<string> = nothingKept, dropsRefused = true, isAsked = false) {
+function page(begin: TypingKeeper<string> = nothingKept, dropsRefused = true, isAsked = false) {
   const sent: string[][] = [];
   const answers: ((answer: DaysAnswer) => void)[] = [];
   const told = { kept: begin, lost: false, dropped: [] as number[] };
@@ -55,7 +55,7 @@ describe("days on their way", () => {
     void type("Tue", "", "7");
     await answer("lost");
     await waited;
-    expect([told.lost, Object.keys(told.kept.days)]).toEqual([true, ["Mon", "Tue"]]);
+    expect([told.lost, Object.keys(told.kept.values)]).toEqual([true, ["Mon", "Tue"]]);
     await vi.advanceTimersByTimeAsync(againAfterMs);
     expect(sent).toEqual([["Mon >8"], ["Mon >8"]]);
     await answer("arrived");
@@ -68,12 +68,12 @@ describe("days on their way", () => {
     sender.leave();
     await answer("lost");
     await vi.advanceTimersByTimeAsync(againAfterMs * 3);
-    expect([sent.length, Object.keys(told.kept.days)]).toEqual([1, ["Mon"]]);
+    expect([sent.length, Object.keys(told.kept.values)]).toEqual([1, ["Mon"]]);
   });
   it("kept from an earlier visit, what was never answered goes first, and nothing by itself", async () => {
     const day = { was: "", is: "8", step: 1 };
     const { sender, sent, told, answer } = page({
-      days: { Mon: day, Tue: { ...day, is: "7" } },
+      values: { Mon: day, Tue: { ...day, is: "7" } },
       sent: { Mon: day },
       refused: {},
     });
@@ -93,7 +93,7 @@ describe("days on their way", () => {
     await answer("arrived");
     void sender.again();
     await vi.advanceTimersByTimeAsync(againAfterMs);
-    expect([sent, Object.keys(told.kept.days)]).toEqual([[["Mon >8"], ["Mon >8"]], ["Tue"]]);
+    expect([sent, Object.keys(told.kept.values)]).toEqual([[["Mon >8"], ["Mon >8"]], ["Tue"]]);
     // Asked for while an old one goes again, it goes after it.
     void type("Mon", "8", "9");
     await answer("lost");
@@ -120,7 +120,7 @@ describe("days on their way", () => {
     void sender.flush();
     await answer({ Tue: "Not a number." });
     await answer("arrived");
-    expect([Object.keys(told.kept.days), sent, told.dropped]).toEqual([left, wire, drops ? [1] : []]);
+    expect([Object.keys(told.kept.values), sent, told.dropped]).toEqual([left, wire, drops ? [1] : []]);
   });
 });
 

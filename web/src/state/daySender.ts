@@ -1,20 +1,20 @@
 /**
- * Sends days that are typed (dayKeeper), one batch after another: what is typed while one is on its way goes after it,
+ * Sends days that are typed (typingKeeper), one batch after another: what is typed while one is on its way goes after it,
  * what was not answered goes again by itself. It knows neither page nor storage: both are told of every change.
  */
 import {
-  type DayKeeper,
-  daysArrived,
-  daysRefused,
-  daysSent,
-  daysTyped,
-  type HeldDay,
+  type HeldValue,
   refusedDropped,
-} from "./dayKeeper.ts";
+  type TypingKeeper,
+  valuesArrived,
+  valuesRefused,
+  valuesSent,
+  valuesTyped,
+} from "./typingKeeper.ts";
 
 export const againAfterMs = 3000;
 
-export type SentDays<T> = NonNullable<DayKeeper<T>["sent"]>;
+export type SentDays<T> = NonNullable<TypingKeeper<T>["sent"]>;
 /** the server has them, it could not be reached, or its sentences by day */
 export type DaysAnswer = "arrived" | "lost" | Record<string, string>;
 
@@ -33,13 +33,13 @@ export interface SenderWays<T> {
 }
 
 interface Told<T> {
-  onChange: (now: DayKeeper<T>) => void;
+  onChange: (now: TypingKeeper<T>) => void;
   /** whether something stands on the page that the server could not be told */
   onLost: (lost: boolean) => void;
 }
 
 /** @param ways asked for at each batch: a page's newest */
-export function daySender<T>(kept: DayKeeper<T>, ways: () => SenderWays<T>, { onChange, onLost }: Told<T>) {
+export function daySender<T>(kept: TypingKeeper<T>, ways: () => SenderWays<T>, { onChange, onLost }: Told<T>) {
   let keeper = kept;
   let going: Promise<void> | null = null;
   let timer: ReturnType<typeof setTimeout> | undefined;
@@ -48,16 +48,16 @@ export function daySender<T>(kept: DayKeeper<T>, ways: () => SenderWays<T>, { on
   /** the page is left: what is kept waits for the next visit */
   let isLeft = false;
 
-  const change = (by: (now: DayKeeper<T>) => DayKeeper<T>) => {
+  const change = (by: (now: TypingKeeper<T>) => TypingKeeper<T>) => {
     keeper = by(keeper);
     onChange(keeper);
   };
 
-  const type = (days: Readonly<Record<string, HeldDay<T>>>) => change((now) => daysTyped(now, days));
+  const type = (days: Readonly<Record<string, HeldValue<T>>>) => change((now) => valuesTyped(now, days));
 
   function refuse(faults: Record<string, string>): void {
     const { onDropped } = ways();
-    change((now) => daysRefused(now, faults));
+    change((now) => valuesRefused(now, faults));
     if (!onDropped) return;
     const dropped = refusedDropped(keeper);
     change(() => dropped.keeper);
@@ -66,7 +66,7 @@ export function daySender<T>(kept: DayKeeper<T>, ways: () => SenderWays<T>, { on
 
   async function sendAll(): Promise<void> {
     const take = () => {
-      if (isWanted) change(daysSent);
+      if (isWanted) change(valuesSent);
     };
     for (take(); keeper.sent; take()) {
       const answer = await ways().send(keeper.sent);
@@ -75,7 +75,7 @@ export function daySender<T>(kept: DayKeeper<T>, ways: () => SenderWays<T>, { on
         if (!isLeft) timer = setTimeout(() => void again(), againAfterMs);
         return;
       }
-      if (answer === "arrived") change(daysArrived);
+      if (answer === "arrived") change(valuesArrived);
       else refuse(answer);
     }
   }

@@ -10,7 +10,7 @@ import { afterAll, expect, it, vi } from "vitest";
 import { row, view } from "../testing/run.ts";
 import { type Cell, cellIn, contentOf, isSameCell } from "./rowContent.ts";
 import { runApi } from "./runApi.ts";
-import { cellsTyped, loaded, periodsSet, undone } from "./runSlice.ts";
+import { cellsTyped, loaded, offeredTaken, periodsSet, undone } from "./runSlice.ts";
 import { flush, typed } from "./saving.ts";
 import { store } from "./store.ts";
 
@@ -129,6 +129,7 @@ interface Mine {
 const acts = fc.oneof(
   { weight: 4, arbitrary: fc.tuple(cell, value).map(([each, text]) => ["type", each, text] as const) },
   { weight: 1, arbitrary: fc.constant(["undo"] as const) },
+  { weight: 1, arbitrary: fc.constant(["takeOffer"] as const) },
   { weight: 1, arbitrary: fc.constantFrom(2, 3).map((periods) => ["periods", periods] as const) },
   { weight: 2, arbitrary: fc.tuple(cell, value).map(([each, text]) => ["other", each, text] as const) },
   { weight: 3, arbitrary: fc.constant(["wait"] as const) },
@@ -159,6 +160,18 @@ function actOf(mine: Mine, act: typeof acts extends fc.Arbitrary<infer T> ? T : 
       return () => {
         mine.hasUndone = true;
         store.dispatch(undone());
+        typed();
+      };
+    case "takeOffer":
+      return () => {
+        for (const { change } of store.getState().run.offered)
+          for (const { elementId, is } of change.cells ?? []) {
+            const name = `${change.payId} ${elementId} `;
+            mine.typed.set(name, is?.line.hours ?? is?.line.amount ?? null);
+            // Only what stood there afterwards counts.
+            held.had.delete(`${name}${mine.typed.get(name)}`);
+          }
+        store.dispatch(offeredTaken());
         typed();
       };
     case "periods":

@@ -17,8 +17,9 @@ const pending = (run: RunState, rowsOf: (run: RunState) => RowChange[]): Pending
 };
 
 /** All of it, as it is kept in this browser. */
-export const pendingOf = (run: RunState) => pending(run, ({ keeper }) => changesOf({ ...keeper.sent, ...keeper.days }));
+export const pendingOf = (run: RunState) =>
+  pending(run, ({ keeper }) => changesOf({ ...keeper.sent, ...keeper.values }));
 /** What goes next: what was not answered first, as it was. */
-export const nextOf = (run: RunState) => pending(run, ({ keeper }) => changesOf(keeper.sent ?? keeper.days));
+export const nextOf = (run: RunState) => pending(run, ({ keeper }) => changesOf(keeper.sent ?? keeper.values));
 /** With the last breath of a page, whatever of it is on its way. */
 export const lastOf = (run: RunState) => pending(run, ({ keeper }) => lastChangesOf(keeper));

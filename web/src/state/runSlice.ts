@@ -9,6 +9,7 @@ import { nothingLaid, type Typed } from "@zesty/core/pay/strands";
 import { api } from "./api.ts";
 import { badText, cellKey, filledBy, isNumber, readCell } from "./cells.ts";
 import { type Cell, cellIn, contentOf, isIn, isSameCell, setCells } from "./rowContent.ts";
+import { mergeInto, putAnswers, settleSent } from "./runAnswers.ts";
 import {
   type CellEdit,
   changedFields,
@@ -18,14 +19,11 @@ import {
   initialState,
   keepTicks,
   keptOf,
-  mergeInto,
   type Offered,
   pickFields,
-  putAnswers,
   putOffered,
   rowOf,
   sendAll,
-  settleSent,
   takeBackSent,
 } from "./runRows.ts";
 import { reducer, store } from "./store.ts";

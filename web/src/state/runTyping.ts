@@ -1,8 +1,8 @@
 /** What is typed in a run as values of the keeper: one for each cell, and for each of three fields beside the cells. */
 import type { CellChange, RowChange, RunRow } from "@zesty/contract/runs";
 import { cellOf, type Typed } from "@zesty/core/pay/strands";
-import { type DayKeeper, isSameDay } from "./dayKeeper.ts";
 import { type Cell, cellIn, type Elements, type RowContent, setCells, setOverrides, setPeriods } from "./rowContent.ts";
+import { isAlike, type TypingKeeper } from "./typingKeeper.ts";
 
 export const fields = ["included", "periods", "overrides"] as const;
 type Field = (typeof fields)[number];
@@ -10,8 +10,9 @@ export type Fields = Pick<RowContent, Field>;
 
 /** A figure without what it lies over, or what a field holds. */
 type Value = Omit<Typed, "over"> | null | RowContent[Field];
-export type RunKeeper = DayKeeper<Value>;
-type Values = RunKeeper["days"];
+export type RunKeeper = TypingKeeper<Value>;
+/** Values by their keys. */
+export type Typing = Record<string, RunKeeper["values"][string]>;
 
 // A pay, and then a field or a cell; what a cost centre is called comes last and as it is.
 export const keyOfCell = (payId: number, cell: Cell): string => `${payId} ${cellOf(cell)}`;
@@ -35,13 +36,13 @@ export function valueIn(content: RowContent, key: string): Value {
 /** The same figure, whoever put it there. */
 export function isSameValue(a: Value, b: Value): boolean {
   const plain = (value: Value) => (value !== null && typeof value === "object" && "line" in value ? value.line : value);
-  return isSameDay(plain(a), plain(b));
+  return isAlike(plain(a), plain(b));
 }
 
 /** The pays that something is kept of. */
-export const paysOf = (values: Values | null): number[] => [...new Set(Object.keys(values ?? {}).map(payOf))];
-export function byPay(values: Values | null): Map<number, Values> {
-  const found = new Map<number, Record<string, Values[string]>>();
+export const paysOf = (values: Typing | null): number[] => [...new Set(Object.keys(values ?? {}).map(payOf))];
+export function byPay(values: Typing | null): Map<number, Typing> {
+  const found = new Map<number, Typing>();
   for (const [key, held] of Object.entries(values ?? {})) {
     const own = found.get(payOf(key)) ?? {};
     found.set(payOf(key), own);
@@ -51,7 +52,7 @@ export function byPay(values: Values | null): Map<number, Values> {
 }
 
 /** Values as they go out: row by row, each cell with what was said to stand there. */
-export function changesOf(values: Values): RowChange[] {
+export function changesOf(values: Typing): RowChange[] {
   return [...byPay(values)].map(([payId, own]) => {
     const row: RowChange = { payId };
     for (const [key, { was, is }] of Object.entries(own)) {
@@ -64,7 +65,7 @@ export function changesOf(values: Values): RowChange[] {
 }
 
 /** Values laid over a row as the server has it. */
-export function layOn(row: RunRow, values: Values, elements: Elements): void {
+export function layOn(row: RunRow, values: Typing, elements: Elements): void {
   const cells: { cell: Cell; is: Typed | null }[] = [];
   for (const [key, { is }] of Object.entries(values)) {
     const at = read(key);
@@ -77,12 +78,12 @@ export function layOn(row: RunRow, values: Values, elements: Elements): void {
 }
 
 /** With the last breath: what went and was not answered, and after it what was typed over it since. */
-export function lastChangesOf({ sent, days }: RunKeeper): RowChange[] {
+export function lastChangesOf({ sent, values }: RunKeeper): RowChange[] {
   const later = Object.fromEntries(
-    Object.entries(days).flatMap(([key, held]) => {
+    Object.entries(values).flatMap(([key, held]) => {
       const out = sent?.[key];
       if (!out) return [[key, held]];
-      return isSameDay(out.is, held.is) ? [] : [[key, { ...held, was: out.is }]];
+      return isAlike(out.is, held.is) ? [] : [[key, { ...held, was: out.is }]];
     }),
   );
   return [...changesOf(sent ?? {}), ...changesOf(later)];

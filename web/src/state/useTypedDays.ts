@@ -1,21 +1,25 @@
 /** Days that are typed on a page: kept in this browser until the server has them, sent again when the signal is back. */
 import { useEffect, useRef, useState } from "react";
-import { type DayKeeper, nothingKept } from "./dayKeeper.ts";
 import { daySender, type SenderWays } from "./daySender.ts";
 import { keepHere, keptHere } from "./keptHere.ts";
+import { nothingKept, type TypingKeeper } from "./typingKeeper.ts";
 
 /** @param name what it is kept under in this browser; another one is another page */
 export function useTypedDays<T>(name: string, ways: SenderWays<T>) {
-  const [keeper, setKeeper] = useState<DayKeeper<T>>(() => keptHere<DayKeeper<T>>(name) ?? nothingKept);
+  // What an earlier version of the page kept here has another shape.
+  const [keeper, setKeeper] = useState<TypingKeeper<T>>(() => {
+    const kept = keptHere<TypingKeeper<T>>(name);
+    return kept?.values ? kept : nothingKept;
+  });
   // Typed on an earlier visit, or not reached on this one: it stands on the page and is not at the server.
-  const [lost, setLost] = useState(() => Object.keys(keeper.days).length > 0);
+  const [lost, setLost] = useState(() => Object.keys(keeper.values).length > 0);
   const latest = useRef(ways);
   latest.current = ways;
   const [sender] = useState(() =>
     daySender<T>(keeper, () => latest.current, {
       onChange: (now) => {
         setKeeper(now);
-        keepHere(name, Object.keys(now.days).length === 0 ? null : now);
+        keepHere(name, Object.keys(now.values).length === 0 ? null : now);
       },
       onLost: setLost,
     }),

@@ -62,11 +62,11 @@ export function useDays(asked: Asked, answered: WeekView | undefined) {
     },
   });
   const { keeper, type, flush, newest } = typed;
-  const view = useMemo(() => answered && withDays(answered, keeper.days), [answered, keeper.days]);
+  const view = useMemo(() => answered && withDays(answered, keeper.values), [answered, keeper.values]);
 
   /** Another one than any that is kept from an earlier visit. */
   const nextStep = useCallback((): number => {
-    const known = Object.values(newest().days).map(({ step }) => step);
+    const known = Object.values(newest().values).map(({ step }) => step);
     lastStep.current = (lastStep.current ?? Math.max(0, ...known)) + 1;
     return lastStep.current;
   }, [newest]);
@@ -78,7 +78,7 @@ export function useDays(asked: Asked, answered: WeekView | undefined) {
       setMessage(null);
       type(Object.fromEntries(days.map((day) => [dayKey(day), { was: day.was ?? null, is: day.record, step }])));
       await flush();
-      return !dropped.current.has(step) && days.every((day) => !(dayKey(day) in newest().days));
+      return !dropped.current.has(step) && days.every((day) => !(dayKey(day) in newest().values));
     },
     [type, flush, newest],
   );
@@ -113,7 +113,7 @@ export function useDays(asked: Asked, answered: WeekView | undefined) {
       if (days.length === 0) return setMessage("No days need approval.");
       // What is approved is what stands there: it is at the server first.
       await flush();
-      if (Object.keys(newest().days).length > 0) return;
+      if (Object.keys(newest().values).length > 0) return;
       const people = new Map(view?.people.map((each) => [each.personId, each]));
       const seen = days.map((day) => ({ ...day, was: people.get(day.personId)?.days[day.date]?.worked ?? null }));
       const { error } = await approveDays({ business: asked.business, days: seen, approved });
@@ -122,6 +122,6 @@ export function useDays(asked: Asked, answered: WeekView | undefined) {
     [approveDays, asked.business, flush, newest, view],
   );
 
-  const unsent = typed.lost ? Object.keys(keeper.days).length : 0;
+  const unsent = typed.lost ? Object.keys(keeper.values).length : 0;
   return { view, change, back, approve, message, setMessage, unsent, again: () => void flush() };
 }

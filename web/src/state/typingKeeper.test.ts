@@ -1,48 +1,48 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import {
-  type DayKeeper,
-  daysArrived,
-  daysRefused,
-  daysSent,
-  daysTyped,
   nothingKept,
   refusedDropped,
-} from "./dayKeeper.ts";
+  type TypingKeeper,
+  valuesArrived,
+  valuesRefused,
+  valuesSent,
+  valuesTyped,
+} from "./typingKeeper.ts";
 
 type Text = string | null;
-const typed = (keeper: DayKeeper<Text>, key: string, was: Text, is: Text, step = 1) =>
-  daysTyped(keeper, { [key]: { was, is, step } });
+const typed = (keeper: TypingKeeper<Text>, key: string, was: Text, is: Text, step = 1) =>
+  valuesTyped(keeper, { [key]: { was, is, step } });
 
 describe("days typed and not yet at the server", () => {
   it("typed again while the first is on its way: the first goes until it is answered, the second against it", () => {
-    const first = daysSent(typed(nothingKept, "Mon", "", "8"));
+    const first = valuesSent(typed(nothingKept, "Mon", "", "8"));
     const second = typed(typed(first, "Mon", "8", "9"), "Tue", "", "7");
-    expect(daysSent(second).sent).toEqual({ Mon: { was: "", is: "8", step: 1 } });
-    expect(daysSent(daysArrived(second)).sent).toEqual({
+    expect(valuesSent(second).sent).toEqual({ Mon: { was: "", is: "8", step: 1 } });
+    expect(valuesSent(valuesArrived(second)).sent).toEqual({
       Mon: { was: "8", is: "9", step: 1 },
       Tue: { was: "", is: "7", step: 1 },
     });
   });
   it("taken back on its way is sent as taken back; taken back before, nothing goes", () => {
-    expect(typed(typed(nothingKept, "Mon", null, "8"), "Mon", "8", null).days).toEqual({});
-    const back = typed(daysSent(typed(nothingKept, "Mon", null, "8")), "Mon", "8", null);
-    expect(daysSent(daysArrived(back)).sent).toEqual({ Mon: { was: "8", is: null, step: 1 } });
+    expect(typed(typed(nothingKept, "Mon", null, "8"), "Mon", "8", null).values).toEqual({});
+    const back = typed(valuesSent(typed(nothingKept, "Mon", null, "8")), "Mon", "8", null);
+    expect(valuesSent(valuesArrived(back)).sent).toEqual({ Mon: { was: "8", is: null, step: 1 } });
   });
   it("refused: it waits to be typed anew and holds nothing else back; dropped, what came with it goes too", () => {
     const three = typed(typed(typed(nothingKept, "Mon", "", "8"), "Tue", "", "x"), "Wed", "", "7", 2);
-    const refused = daysRefused(daysSent(three), { Tue: "Not a number." });
-    expect(Object.keys(daysSent(refused).sent ?? {})).toEqual(["Mon", "Wed"]);
-    expect(daysSent(typed(daysArrived(refused), "Tue", "", "8")).sent).toMatchObject({ Tue: { was: "", is: "8" } });
+    const refused = valuesRefused(valuesSent(three), { Tue: "Not a number." });
+    expect(Object.keys(valuesSent(refused).sent ?? {})).toEqual(["Mon", "Wed"]);
+    expect(valuesSent(typed(valuesArrived(refused), "Tue", "", "8")).sent).toMatchObject({ Tue: { was: "", is: "8" } });
     expect(refusedDropped(refused).steps).toEqual(new Set([1]));
-    expect(Object.keys(refusedDropped(refused).keeper.days)).toEqual(["Wed"]);
+    expect(Object.keys(refusedDropped(refused).keeper.values)).toEqual(["Wed"]);
   });
 });
 
 /** A server that holds days, takes them only over what they were typed over, and the same twice as once. */
 function server() {
   const days: Record<string, Text> = {};
-  const save = (sent: NonNullable<DayKeeper<Text>["sent"]>): Record<string, string> => {
+  const save = (sent: NonNullable<TypingKeeper<Text>["sent"]>): Record<string, string> => {
     const faults = Object.entries(sent).filter(([key, { was, is }]) => ![was, is].includes(days[key] ?? null));
     if (faults.length === 0) for (const [key, { is }] of Object.entries(sent)) days[key] = is;
     return Object.fromEntries(faults.map(([key]) => [key, "Somebody else has changed it."]));
@@ -62,7 +62,7 @@ describe("two people in one week, on a line that fails", () => {
     fc.assert(
       fc.property(fc.array(act, { maxLength: 30 }), (acts) => {
         const { days, save } = server();
-        let keeper: DayKeeper<Text> = nothingKept;
+        let keeper: TypingKeeper<Text> = nothingKept;
         /** as the page shows what the server has: known anew with each answer */
         let seen: Record<string, Text> = {};
         const mine = new Map<string, Text>();
@@ -76,9 +76,9 @@ describe("two people in one week, on a line that fails", () => {
           for (const [key, { was, is }] of Object.entries(sent))
             if (days[key] !== before[key]) expect([was, is]).toContain(before[key] ?? null);
           const isRefused = Object.keys(faults).length > 0;
-          keeper = isRefused ? daysRefused(keeper, faults) : daysArrived(keeper);
+          keeper = isRefused ? valuesRefused(keeper, faults) : valuesArrived(keeper);
           const dropped = refusedDropped(keeper);
-          for (const [key, { step }] of Object.entries(keeper.days)) if (dropped.steps.has(step)) mine.delete(key);
+          for (const [key, { step }] of Object.entries(keeper.values)) if (dropped.steps.has(step)) mine.delete(key);
           keeper = dropped.keeper;
           seen = { ...days };
         };
@@ -89,17 +89,17 @@ describe("two people in one week, on a line that fails", () => {
             days[each.day] = each.hours;
             others.add(each.day);
           } else if (each.kind === "type") {
-            const typedBefore = keeper.days[each.day];
+            const typedBefore = keeper.values[each.day];
             const was = typedBefore ? typedBefore.is : (seen[each.day] ?? null);
-            keeper = daysTyped(keeper, { [each.day]: { was, is: each.hours, step } });
-            if (keeper.days[each.day]) mine.set(each.day, each.hours);
+            keeper = valuesTyped(keeper, { [each.day]: { was, is: each.hours, step } });
+            if (keeper.values[each.day]) mine.set(each.day, each.hours);
             else mine.delete(each.day);
-          } else if (each.kind === "send") keeper = daysSent(keeper);
+          } else if (each.kind === "send") keeper = valuesSent(keeper);
           else if (each.kind === "answer") answer();
           else if (keeper.sent) save(keeper.sent);
         });
         for (let round = 0; round < 4; round += 1) {
-          keeper = daysSent(keeper);
+          keeper = valuesSent(keeper);
           answer();
         }
         expect(keeper).toEqual(nothingKept);
