@@ -2,6 +2,7 @@
 import type { RowChange } from "@zesty/contract/runs";
 import type { RunState } from "./runRows.ts";
 import { changesOf, lastChangesOf } from "./runTyping.ts";
+import { valuesSent } from "./typingKeeper.ts";
 
 export interface Pending {
   runId: number;
@@ -20,6 +21,9 @@ const pending = (run: RunState, rowsOf: (run: RunState) => RowChange[]): Pending
 export const pendingOf = (run: RunState) =>
   pending(run, ({ keeper }) => changesOf({ ...keeper.sent, ...keeper.values }));
 /** What goes next: what was not answered first, as it was. */
-export const nextOf = (run: RunState) => pending(run, ({ keeper }) => changesOf(keeper.sent ?? keeper.values));
+export function nextOf(run: RunState): Pending | null {
+  const next = pending(run, ({ keeper }) => changesOf(valuesSent(keeper).sent ?? {}));
+  return next && next.rows.length > 0 ? next : null;
+}
 /** With the last breath of a page, whatever of it is on its way. */
 export const lastOf = (run: RunState) => pending(run, ({ keeper }) => lastChangesOf(keeper));

@@ -3,6 +3,7 @@ import { current, original } from "@reduxjs/toolkit";
 import type { RowChange, RunMark, RunRow, RunView } from "@zesty/contract/runs";
 import type { SheetLine } from "@zesty/core/pay/row";
 import type { Typed } from "@zesty/core/pay/strands";
+import { cellKey } from "./cells.ts";
 import {
   type Cell,
   cellsBetween,
@@ -14,16 +15,18 @@ import {
   setPeriods,
 } from "./rowContent.ts";
 import {
+  cellOfKey,
   type Fields,
   fields,
   keyOfCell,
   keyOfField,
   paysOf,
+  placesOf,
   type RunKeeper,
   type Typing,
   valueIn,
 } from "./runTyping.ts";
-import { isAlike, nothingKept, valuesSent, valuesTyped } from "./typingKeeper.ts";
+import { isAlike, nothingKept, valuesRefused, valuesSent, valuesTyped } from "./typingKeeper.ts";
 import type { WorkedRow } from "./workOut.ts";
 
 export interface CellEdit {
@@ -163,8 +166,22 @@ export function keep(state: RunState, keeper: RunKeeper): void {
 
 /** All that is typed goes out. */
 export const sendAll = (state: RunState): void => keep(state, valuesSent(keeperOf(state)));
-/** Refused for what it is: it stays on the page, and goes again with what is typed next. */
-export const takeBackSent = (state: RunState): void => keep(state, { ...keeperOf(state), sent: null });
+/**
+ * Refused for what it is: it stays on the page until it is typed anew, and holds nothing else back.
+ * @param paths what of it the server named, as rows.0.cells.1; all of it where that is nothing of it
+ */
+export function refuseSent(state: RunState, paths: readonly string[], text: string): void {
+  const keeper = keeperOf(state);
+  const places = Object.entries(placesOf(keeper.sent ?? {}));
+  const named = places.filter(([place]) => paths.some((path) => `${path}.`.startsWith(`${place}.`)));
+  const keys = (named.length > 0 ? named : places).map(([, key]) => key);
+  for (const key of keys) {
+    const held = keeper.values[key];
+    const at = held && cellOfKey(key, held);
+    if (at) state.bad[cellKey(at.payId, at.cell.elementId, at.cell.costCentre)] = { value: at.text, text };
+  }
+  keep(state, valuesRefused(keeper, Object.fromEntries(keys.map((key) => [key, text]))));
+}
 
 /** Fields that were changed; the others are left out. */
 export const changedFields = (was: Fields, is: Fields): Partial<Fields> =>

@@ -22,9 +22,9 @@ import {
   type Offered,
   pickFields,
   putOffered,
+  refuseSent,
   rowOf,
   sendAll,
-  takeBackSent,
 } from "./runRows.ts";
 import { reducer, store } from "./store.ts";
 import type { WorkedRow } from "./workOut.ts";
@@ -190,7 +190,8 @@ export const runSlice = createSlice({
       }
     },
     sent: (state) => sendAll(state),
-    refused: (state) => takeBackSent(state),
+    refused: (state, { payload }: PayloadAction<{ paths: string[]; text: string }>) =>
+      refuseSent(state, payload.paths, payload.text),
     /** the server's figures, which count; @param isBatch it answers what was sent, and not a tick */
     saved: (state, { payload }: PayloadAction<{ runId: number; saved: SavedRows; isBatch?: boolean }>) => {
       const { view } = state;

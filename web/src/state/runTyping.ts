@@ -64,6 +64,28 @@ export function changesOf(values: Typing): RowChange[] {
   });
 }
 
+/** The cell of a key, with what is typed there; null where it is a field. */
+export function cellOfKey(key: string, { is }: Typing[string]): { payId: number; cell: Cell; text: string } | null {
+  const at = read(key);
+  if ("field" in at) return null;
+  const { hours, units, amount } = (is as Typed | null)?.line ?? {};
+  return { payId: payOf(key), cell: at.cell, text: hours ?? units ?? amount ?? "" };
+}
+
+/** The key of each value by where it stands in what goes out, as rows.0.cells.1 or rows.0.periods. */
+export function placesOf(values: Typing): Record<string, string> {
+  const places: Record<string, string> = {};
+  [...byPay(values).values()].forEach((own, row) => {
+    let cells = 0;
+    for (const key of Object.keys(own)) {
+      const at = read(key);
+      places[`rows.${row}.${"field" in at ? at.field : `cells.${cells}`}`] = key;
+      if ("cell" in at) cells += 1;
+    }
+  });
+  return places;
+}
+
 /** Values laid over a row as the server has it. */
 export function layOn(row: RunRow, values: Typing, elements: Elements): void {
   const cells: { cell: Cell; is: Typed | null }[] = [];

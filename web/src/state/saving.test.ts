@@ -155,6 +155,25 @@ describe("what was typed", () => {
     await rest();
     expect([saves(), unsaved(), keptTyping(run)]).toEqual([[], [], null]);
   });
+  it("and refused in one cell holds nothing else back, and goes again when that cell is typed anew", async () => {
+    const errors = [{ path: "rows.0.cells.0.is.line.hours", text: "Hours are more than 9999." }];
+    answers.push(() => {
+      const made = problem(400, "not-valid", "Hours are more than 9999.");
+      return { ...made, body: { ...made.body, errors } };
+    });
+    type(1, "77");
+    type(2, "8");
+    await rest();
+    await rest(1000);
+    expect([whom(), unsaved()]).toEqual([[[1, 2], [2]], [1]]);
+    expect(Object.values(store.getState().run.bad)).toEqual([{ value: "77", text: errors[0]?.text }]);
+    type(2, "9");
+    await rest();
+    expect([whom().at(-1), unsaved()]).toEqual([[2], [1]]);
+    type(1, "12");
+    await rest();
+    expect([whom().at(-1), unsaved(), store.getState().run.bad]).toEqual([[1], [], {}]);
+  });
   it("and refused for what it is stays on screen, is said, and goes again only when it is changed", async () => {
     answers.push(() => problem(422, "invalid", "Hours are more than 9999."));
     type(1, "12");

@@ -15,7 +15,6 @@ const retryAfterMs = 3000;
 
 let timer: ReturnType<typeof setTimeout> | undefined;
 let running: Promise<void> | null = null;
-let refusedAt: number | null = null;
 
 /** Something was typed, or taken back: kept here at once, sent when the hands rest. */
 export function typed(): void {
@@ -32,7 +31,7 @@ export async function flush(): Promise<void> {
   clearTimeout(timer);
   while (running) await running;
   const next = nextOf(store.getState().run);
-  if (!next || next.edit === refusedAt) return;
+  if (!next) return;
   running = send(next).finally(() => {
     running = null;
   });
@@ -41,7 +40,7 @@ export async function flush(): Promise<void> {
   if (left && left.edit !== stuck) typed();
 }
 
-/** the edit that could not be saved: it is tried again later, or never when the server refused it for what it is */
+/** the edit that nobody answered: it is tried again later */
 let stuck: number | null = null;
 
 async function send({ runId, version, edit, rows }: Pending): Promise<void> {
@@ -56,19 +55,17 @@ async function send({ runId, version, edit, rows }: Pending): Promise<void> {
   }
   const problem = problemOfTyping(answer.error);
   store.dispatch(said(problem.detail));
-  stuck = store.getState().run.edit;
-  // Perhaps it arrived: it goes again as it was.
-  if (problem.status === 0 || problem.status >= 500) timer = setTimeout(() => void flush(), retryAfterMs);
-  else {
-    // As it is it will never be taken: it stays on screen and in this browser until it is changed.
-    store.dispatch(refused());
-    refusedAt = stuck;
-  }
+  if (problem.status === 0 || problem.status >= 500) {
+    // Perhaps it arrived: it goes again as it was.
+    stuck = store.getState().run.edit;
+    timer = setTimeout(() => void flush(), retryAfterMs);
+  } else store.dispatch(refused({ paths: (problem.errors ?? []).map(({ path }) => path), text: problem.detail }));
 }
 
 function keepPending(runId: number, version: number): void {
   const { run } = store.getState();
-  if (run.view?.id === runId) keepTyping(runId, pendingOf(run) ?? { version, rows: [] });
+  const left = run.view?.id === runId ? pendingOf(run) : null;
+  keepTyping(runId, left ?? { version, rows: [] });
 }
 
 /**
