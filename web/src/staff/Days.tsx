@@ -27,7 +27,7 @@ export function Days({ page }: { page: StaffPage }) {
   const save = async (days: SentDays<string>): Promise<DaysAnswer> => {
     const dates = Object.keys(days);
     const body = { days: dates.map((date) => ({ date, text: days[date]?.is, was: days[date]?.was })) };
-    const answer = await call<StaffWeek>("PUT", `/staff/${page.personId}/days`, body);
+    const answer = await call<StaffWeek>("PUT", `/staff/${page.personId}/days`, body, true);
     setFault(answer.fault);
     if (answer.data) {
       if (answer.data.from === week?.from) put(answer.data);

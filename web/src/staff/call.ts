@@ -14,10 +14,11 @@ export type Answer<T> = { data: T; fault: null } | { data: null; fault: Fault };
 /** Not reached at all: the signal is gone, nothing was refused. */
 export const isOffline = (fault: Fault | null): boolean => fault?.status === 0;
 
-export async function call<T>(method: string, path: string, body?: unknown): Promise<Answer<T>> {
+/** @param keepsTyping the page keeps what is typed until it is answered, and sends it again by itself */
+export async function call<T>(method: string, path: string, body?: unknown, keepsTyping = false): Promise<Answer<T>> {
   const text = body === undefined ? undefined : JSON.stringify(body);
   // The same until it is answered: where only the answer was lost, pressed once more it is done once.
-  const key = method === "GET" ? null : pressOf(path, `${method} ${text}`);
+  const key = method === "GET" || keepsTyping ? null : pressOf(path, `${method} ${text}`);
   try {
     const response = await fetch(`/api${path}`, {
       method,
