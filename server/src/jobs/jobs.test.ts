@@ -29,17 +29,12 @@ describe("sign-off as a job", () => {
       server.call("POST", `/runs/${runId}/sign-off`, "lead", { version, declared: true }, { Prefer: "respond-async" });
     const { status, body } = await sign();
     expect(status).toBe(202);
-    const told: string[] = [];
-    let job = { state: "", part: "", change: -1 };
-    while (job.state !== "done") {
-      job = (await server.call("GET", `/jobs/${body.id}?seen=${job.change}`, "lead")).body;
-      told.push(`${job.state} ${job.part}`);
-      if (told.length === 1) {
-        expect((await server.call("GET", "/session", "other")).status).toBe(200);
-        expect((await server.call("GET", `/jobs/${body.id}`, "other")).body.code).toBe("job-gone");
-      }
-    }
-    expect(new Set(told).size).toBeGreaterThan(1);
+    let job = { state: "", change: -1 };
+    expect((await server.call("GET", "/session", "other")).status).toBe(200);
+    expect((await server.call("GET", `/jobs/${body.id}`, "other")).body.code).toBe("job-gone");
+    while (job.state !== "done") job = (await server.call("GET", `/jobs/${body.id}?seen=${job.change}`, "lead")).body;
+    // Begun, on its way, and done: how much of it somebody heard is a matter of who was quicker.
+    expect(job.change).toBeGreaterThan(2);
     expect(pays()).toHaveLength(40);
   });
   it("tells the one who waits, and the one who asks, why it was refused", async () => {

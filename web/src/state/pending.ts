@@ -17,9 +17,14 @@ const pending = (run: RunState, rowsOf: (run: RunState) => RowChange[]): Pending
   return { runId: view.id, version: view.version, edit: run.edit, rows: rowsOf(run) };
 };
 
-/** All of it, as it is kept in this browser. */
+/** All that the server does not have. */
 export const pendingOf = (run: RunState) =>
   pending(run, ({ keeper }) => changesOf({ ...keeper.sent, ...keeper.values }));
+/** As it is kept in this browser: with what was overtaken and waits to be put in. */
+export const keptOf = (run: RunState): Pick<Pending, "version" | "rows"> => ({
+  version: run.view?.version ?? 0,
+  rows: [...(pendingOf(run)?.rows ?? []), ...run.offered.map(({ change }) => change)],
+});
 /** What goes next: what was not answered first, as it was. */
 export function nextOf(run: RunState): Pending | null {
   const next = pending(run, ({ keeper }) => changesOf(valuesSent(keeper).sent ?? {}));

@@ -252,6 +252,17 @@ describe("typing is never lost", () => {
     expect([lines(state)?.[0]?.hours, state.offered[0]?.name]).toEqual(["3", "Alex 1"]);
     expect(lines(reducer(state, offeredTaken()))?.[0]?.hours).toBe("12");
   });
+  it("when two cells of a row were overtaken one after the other: both are put in", () => {
+    const both = type(type(start, 1, "12"), 2, "50");
+    const hours = caughtUp(newer((each) => (each.payId === 1 ? withTyped(each, typedHours("3")) : each)));
+    const all = caughtUp({
+      ...newer((each) => (each.payId === 1 ? withTyped(each, typedHours("3"), typedBonus("9")) : each)),
+      version: 10,
+    });
+    const state = reducer(reducer(both, hours), all);
+    expect([lines(state)?.map((line) => line.hours ?? line.amount), state.offered.length]).toEqual([["3", "9"], 2]);
+    expect(lines(reducer(state, offeredTaken()))?.map((line) => line.hours ?? line.amount)).toEqual(["12", "50"]);
+  });
   it("when the browser was closed: it is offered again, unless the server has it", () => {
     const kept = { rows: [{ payId: 1, cells: [{ elementId: 1, was: null, is: typedHours("12") }] }], at: 5 };
     expect(reducer(start, recovered(kept)).offered).toMatchObject([{ name: "Alex 1", at: 5 }]);

@@ -45,7 +45,7 @@ export const runSlice = createSlice({
     caughtUp: (state, { payload }: PayloadAction<RunView>) => {
       if (state.view?.id !== payload.id) return;
       mergeInto(state, payload);
-      const names = state.offered.map((each) => each.name).join(", ");
+      const names = [...new Set(state.offered.map((each) => each.name))].join(", ");
       state.message = names ? `Somebody else changed ${names} while you typed. Their change stands.` : null;
     },
     /** typing of an earlier visit that the server never had is offered again */
@@ -61,12 +61,15 @@ export const runSlice = createSlice({
       });
     },
     offeredTaken: (state) => {
-      const offered = new Map(current(state).offered.map(({ change }) => [change.payId, change]));
+      const changes = current(state).offered.map(({ change }) => change);
       state.offered = [];
-      changeRows(state, [...offered.keys()], (row, elements) => {
-        const change = offered.get(row.payId);
-        if (change) putOffered(row, change, elements);
-      });
+      changeRows(
+        state,
+        changes.map(({ payId }) => payId),
+        (row, elements) => {
+          for (const change of changes) if (change.payId === row.payId) putOffered(row, change, elements);
+        },
+      );
     },
     offeredDropped: (state) => {
       state.offered = [];

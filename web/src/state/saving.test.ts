@@ -4,7 +4,7 @@ import { afterAll, afterEach, beforeEach, describe, expect, it, vi } from "vites
 import { figures, row, typedHours, view, withTyped } from "../testing/run.ts";
 import { keptTyping } from "./keptTyping.ts";
 import { contentOf } from "./rowContent.ts";
-import { cellsTyped, loaded } from "./runSlice.ts";
+import { cellsTyped, loaded, offeredTaken } from "./runSlice.ts";
 import { flush, typed, untilSaved } from "./saving.ts";
 import { store } from "./store.ts";
 
@@ -146,6 +146,20 @@ describe("what was typed", () => {
       [null, expect.objectContaining(hours("12"))],
       [expect.objectContaining(hours("12")), expect.objectContaining(hours("13"))],
     ]);
+    expect([unsaved(), keptTyping(run)]).toEqual([[], null]);
+  });
+  it("and overtaken is kept in this browser until it is put in", async () => {
+    answers.push((one) => {
+      const { status, body } = taken(one);
+      const theirs = withTyped(row(1), typedHours("3"));
+      return { status, body: { ...body, rows: [{ ...theirs, version: 9, refused: [{ elementId: 1 }] }] } };
+    });
+    type(1, "12");
+    await rest();
+    expect([unsaved(), keptTyping(run)?.rows]).toMatchObject([[], [{ payId: 1, cells: [{ elementId: 1 }] }]]);
+    store.dispatch(offeredTaken());
+    typed();
+    await rest();
     expect([unsaved(), keptTyping(run)]).toEqual([[], null]);
   });
   it("and taken back before it went is not offered on the next visit", async () => {

@@ -5,7 +5,7 @@
 import type { RunView } from "@zesty/contract/runs";
 import { problemOfTyping } from "./api.ts";
 import { keepTyping } from "./keptTyping.ts";
-import { lastOf, nextOf, type Pending, pendingOf } from "./pending.ts";
+import { keptOf, lastOf, nextOf, type Pending, pendingOf } from "./pending.ts";
 import { runApi } from "./runApi.ts";
 import { caughtUp, refused, said, saved, sent } from "./runSlice.ts";
 import { store } from "./store.ts";
@@ -19,10 +19,9 @@ let running: Promise<void> | null = null;
 /** Something was typed, or taken back: kept here at once, sent when the hands rest. */
 export function typed(): void {
   const { run } = store.getState();
-  const pending = pendingOf(run);
   clearTimeout(timer);
-  if (run.view) keepTyping(run.view.id, pending ?? { version: run.view.version, rows: [] });
-  if (!pending) return;
+  if (run.view) keepTyping(run.view.id, keptOf(run));
+  if (!pendingOf(run)) return;
   timer = setTimeout(() => void flush(), saveAfterMs);
 }
 
@@ -51,7 +50,8 @@ async function send({ runId, version, edit, rows }: Pending): Promise<void> {
     compare(runId, edit, answer.data.rows);
     store.dispatch(saved({ runId, saved: answer.data, isBatch: true }));
     if (answer.data.behind) await catchUp(runId);
-    return keepPending(runId, version);
+    const { run } = store.getState();
+    return keepTyping(runId, run.view?.id === runId ? keptOf(run) : { version, rows: [] });
   }
   const problem = problemOfTyping(answer.error);
   store.dispatch(said(problem.detail));
@@ -60,12 +60,6 @@ async function send({ runId, version, edit, rows }: Pending): Promise<void> {
     stuck = store.getState().run.edit;
     timer = setTimeout(() => void flush(), retryAfterMs);
   } else store.dispatch(refused({ paths: (problem.errors ?? []).map(({ path }) => path), text: problem.detail }));
-}
-
-function keepPending(runId: number, version: number): void {
-  const { run } = store.getState();
-  const left = run.view?.id === runId ? pendingOf(run) : null;
-  keepTyping(runId, left ?? { version, rows: [] });
 }
 
 /**
@@ -113,10 +107,10 @@ export async function untilSaved(): Promise<boolean> {
 function lastBreath(): void {
   (document.activeElement as HTMLElement | null)?.blur();
   const { run } = store.getState();
-  const [pending, last] = [pendingOf(run), lastOf(run)];
-  if (!pending || !last) return;
-  keepTyping(pending.runId, pending);
-  void fetch(`/api/runs/${pending.runId}/rows`, {
+  const last = lastOf(run);
+  if (!last) return;
+  keepTyping(last.runId, keptOf(run));
+  void fetch(`/api/runs/${last.runId}/rows`, {
     method: "PUT",
     keepalive: true,
     headers: { "Content-Type": "application/json", "X-Zesty": "1" },

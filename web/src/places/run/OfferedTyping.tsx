@@ -12,7 +12,7 @@ export function OfferedTyping() {
   const runId = useAppSelector((state) => state.run.view?.id);
   const [first] = offered;
   if (!first) return null;
-  const names = offered.map((each) => each.name).join(", ");
+  const names = [...new Set(offered.map((each) => each.name))].join(", ");
   return (
     <div role="alert" className="flex shrink-0 items-center gap-3 border-y border-amber bg-lime-soft px-6 py-1.5">
       <p className="min-w-0 flex-1">
