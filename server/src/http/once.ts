@@ -19,8 +19,9 @@ interface Kept {
   size: number;
 }
 
-/** So many signs of answers are held, the newest. */
+/** So many signs of answers are held, the newest, and none of them longer than somebody tries once more. */
 const mostHeld = 4_000_000;
+const heldMs = 10 * 60_000;
 /** Keys are kept as long as somebody may stand before the same page. */
 const keptMs = 2 * 24 * 60 * 60 * 1000;
 
@@ -91,6 +92,7 @@ function hold(held: Map<string, Kept>, name: string, response: Response, atEnd: 
     response.on("finish", () => end(null));
   });
   held.set(name, kept);
+  setTimeout(() => void (held.get(name) === kept && held.delete(name)), heldMs).unref();
   let size = [...held.values()].reduce((sum, each) => sum + each.size, 0);
   for (const [oldest, each] of held) {
     if (size <= mostHeld && held.size <= 500) break;
