@@ -23,6 +23,8 @@ export interface AgreementView {
   rates: EnteredRates;
   source: string | null;
   from: string | null;
+  /** days to come from which something is said of it already */
+  later: string[];
   /** what a person should confirm in the agreement's rules */
   queries: string[];
 }

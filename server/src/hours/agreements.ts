@@ -14,6 +14,7 @@ import { stampOf } from "../http/seen.ts";
 import { newest } from "../store/dated.ts";
 import { agreementFacts, ownAgreementRules, timeTerms } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
+import { carryOnFacts, laterFacts } from "./carryOnFacts.ts";
 
 /** All versions that a business can use: its own, and those shipped for its country. */
 export function agreementRulesOf(context: Context, businessId: number): AgreementRules[] {
@@ -105,6 +106,7 @@ export function listAgreements(context: Context, businessId: number): AgreementV
         rates,
         source,
         from,
+        later: laterFacts(context, businessId, code, today),
         stamp: factsStamp(context, businessId, code),
         queries: [...contradictions(rules).map((each) => each.text), ...doubts(rules)],
       },
@@ -216,11 +218,12 @@ export function saveAgreementFacts(
       .insert(agreementFacts)
       .values({ businessId, agreement, from, settings: values, rates, source, userId: actor.userId, recordedAt: at })
       .run();
+    const carried = carryOnFacts(context, businessId, agreement);
     record(context.store, {
       at,
       userId: actor.userId,
       businessId,
-      what: `said what holds of ${agreement} from ${from}`,
+      what: [`said what holds of ${agreement} from ${from}`, ...carried].join(", and from "),
       about: source ?? agreement,
     });
   });

@@ -100,6 +100,8 @@ export function AgreementFacts({ businessId, agreement }: { businessId: number; 
         {agreement.from
           ? `As said from ${longDate(agreement.from)}${agreement.source ? ` (${agreement.source})` : ""}.`
           : "Nothing was said yet: the defaults hold, and dollars that are not known stop a pay that needs them."}
+        {agreement.later.length > 0 &&
+          ` More is said already from ${names.format(agreement.later.map(longDate))}: what you change here goes on into it, where it holds the same.`}
       </p>
       <form
         noValidate
@@ -148,6 +150,8 @@ export function AgreementFacts({ businessId, agreement }: { businessId: number; 
     </section>
   );
 }
+
+const names = new Intl.ListFormat("en", { type: "conjunction" });
 
 interface QuestionProps {
   of: Facts["questions"][number];
