@@ -87,11 +87,11 @@ export function postBoxPages(world: World): Router {
     response.send(
       page(
         "Post box",
-        `<p>${rows.length === 0 ? "Nothing has arrived yet. Payslips show up here once they are sent." : `${rows.length} letters, newest first.`}</p><table><thead><tr><th>Arrived</th><th>To</th><th>Subject</th><th>Attached</th></tr></thead><tbody>${body}</tbody></table>${
+        `${
           texts.length === 0
             ? ""
-            : `<h2>Text messages</h2><table><thead><tr><th>Arrived</th><th>To</th><th>Message</th></tr></thead><tbody>${messages}</tbody></table>`
-        }`,
+            : `<h2>Text messages</h2><table><thead><tr><th>Arrived</th><th>To</th><th>Message</th></tr></thead><tbody>${messages}</tbody></table><h2>Letters</h2>`
+        }<p>${rows.length === 0 ? "Nothing has arrived yet. Payslips show up here once they are sent." : `${rows.length} letters, newest first.`}</p><table><thead><tr><th>Arrived</th><th>To</th><th>Subject</th><th>Attached</th></tr></thead><tbody>${body}</tbody></table>`,
       ),
     );
   });
