@@ -71,6 +71,35 @@ test("in one cell at once: the first stands, the other's is kept and offered", a
   await theirs.close();
 });
 
+test("a session that ends while a run is typed: asked there once, and what was typed is saved", async ({
+  page,
+  world,
+}) => {
+  await atTheRun(page, world);
+  await page.context().clearCookies();
+  await cell(page, /Priya Halloran/, 2).click();
+  await page.keyboard.type("21");
+  await page.keyboard.press("Enter");
+  const dialog = page.getByRole("dialog", { name: "Your session has ended" });
+  await dialog.getByRole("button", { name: "Not now" }).click();
+  // What goes again by itself does not ask again; a tick does.
+  await cell(page, /Jarrah Mokoena/, 2).click();
+  await page.keyboard.type("29");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("Saving…")).toBeVisible();
+  await page.waitForTimeout(4000);
+  await expect(dialog).toBeHidden();
+  await cell(page, /Priya Halloran/, 0).click();
+  await page.keyboard.press(".");
+  await dialog.getByLabel("Password").fill("lemon-and-pith");
+  await page.keyboard.press("Enter");
+  await saved(page);
+  await page.reload();
+  await page.getByRole("tab", { name: "Hours" }).click();
+  await expect(cell(page, /Priya Halloran/, 2)).toHaveText("21");
+  await expect(cell(page, /Jarrah Mokoena/, 2)).toHaveText("29");
+});
+
 test("a request for leave is answered once; the other answer is told so", async ({ page, world, browser }) => {
   const theirs = await (await browser.newContext()).newPage();
   const button = (at: Page, name: string) => at.getByRole("button", { name, exact: true });

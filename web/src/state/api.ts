@@ -49,7 +49,7 @@ const oncePerPress: Query = async (asked, api, ways) => {
 const askingForProof: Query = async (...request) => {
   const answer = await oncePerPress(...request);
   const wanted = proofWantedBy((answer.error?.data as Partial<Problem> | undefined)?.code);
-  return wanted && (await askProof(wanted)) ? oncePerPress(...request) : answer;
+  return wanted && (await askProof(wanted, request[2]?.keepsTyping)) ? oncePerPress(...request) : answer;
 };
 
 export const api = createApi({

@@ -6,6 +6,8 @@
 export type ProofWanted = "password" | "session";
 type Asked = (isProved: boolean) => void;
 let waiting: Asked[] = [];
+/** Somebody said "not now": what goes again by itself does not ask again. */
+let isPutOff = false;
 let show: ((wanted: ProofWanted | null) => void) | null = null;
 
 /** The dialog says how it is shown. */
@@ -20,9 +22,12 @@ export function listenForProof(shown: (wanted: ProofWanted | null) => void): () 
 export const proofWantedBy = (code: string | undefined): ProofWanted | null =>
   code === "password-wanted" ? "password" : code === "not-signed-in" ? "session" : null;
 
-/** @returns whether it was shown; false where somebody gave up, or no dialog is there */
-export function askProof(wanted: ProofWanted): Promise<boolean> {
-  if (!show) return Promise.resolve(false);
+/**
+ * @param byItself nobody pressed anything: typing that is kept goes again
+ * @returns whether it was shown; false where somebody gave up, or no dialog is there
+ */
+export function askProof(wanted: ProofWanted, byItself = false): Promise<boolean> {
+  if (!show || (byItself && isPutOff)) return Promise.resolve(false);
   show(wanted);
   return new Promise((resolve) => void waiting.push(resolve));
 }
@@ -30,6 +35,7 @@ export function askProof(wanted: ProofWanted): Promise<boolean> {
 export function answerProof(isProved: boolean): void {
   const asked = waiting;
   waiting = [];
+  isPutOff = !isProved;
   show?.(null);
   for (const each of asked) each(isProved);
 }

@@ -166,6 +166,9 @@ export function keep(state: RunState, keeper: RunKeeper): void {
 
 /** All that is typed goes out. */
 export const sendAll = (state: RunState): void => keep(state, valuesSent(keeperOf(state)));
+/** A fault of the server, which took nothing of it: it goes again with what is typed since, not as it was for ever. */
+export const takeBackSent = (state: RunState): void => keep(state, { ...keeperOf(state), sent: null });
+
 /**
  * Refused for what it is: it stays on the page until it is typed anew, and holds nothing else back.
  * @param paths what of it the server named, as rows.0.cells.1; all of it where that is nothing of it

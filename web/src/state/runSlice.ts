@@ -25,6 +25,7 @@ import {
   refuseSent,
   rowOf,
   sendAll,
+  takeBackSent,
 } from "./runRows.ts";
 import { reducer, store } from "./store.ts";
 import type { WorkedRow } from "./workOut.ts";
@@ -193,6 +194,7 @@ export const runSlice = createSlice({
       }
     },
     sent: (state) => sendAll(state),
+    notTaken: (state) => takeBackSent(state),
     refused: (state, { payload }: PayloadAction<{ paths: string[]; text: string }>) =>
       refuseSent(state, payload.paths, payload.text),
     /** the server's figures, which count; @param isBatch it answers what was sent, and not a tick */
@@ -245,6 +247,7 @@ export const {
   worked,
   saved,
   sent,
+  notTaken,
   refused,
   ticked,
   selected,

@@ -4,10 +4,11 @@
  */
 import type { RunView } from "@zesty/contract/runs";
 import { problemOfTyping } from "./api.ts";
+import { isNotReached } from "./daySender.ts";
 import { keepTyping } from "./keptTyping.ts";
 import { keptOf, lastOf, nextOf, type Pending, pendingOf } from "./pending.ts";
 import { runApi } from "./runApi.ts";
-import { caughtUp, refused, said, saved, sent } from "./runSlice.ts";
+import { caughtUp, notTaken, refused, said, saved, sent } from "./runSlice.ts";
 import { store } from "./store.ts";
 
 const saveAfterMs = 350;
@@ -55,8 +56,9 @@ async function send({ runId, version, edit, rows }: Pending): Promise<void> {
   }
   const problem = problemOfTyping(answer.error);
   store.dispatch(said(problem.detail));
-  if (problem.status === 0 || problem.status >= 500) {
-    // Perhaps it arrived: it goes again as it was.
+  if (isNotReached(problem.status) || problem.status === 500) {
+    // Where nobody answered it may have arrived: it goes again as it was.
+    if (problem.status === 500) store.dispatch(notTaken());
     stuck = store.getState().run.edit;
     timer = setTimeout(() => void flush(), retryAfterMs);
   } else store.dispatch(refused({ paths: (problem.errors ?? []).map(({ path }) => path), text: problem.detail }));
