@@ -89,7 +89,10 @@ vi.stubGlobal("fetch", async (request: Request) => {
   if (answer === null) throw new TypeError("cut");
   return new Response(JSON.stringify(answer), { headers: { "Content-Type": "application/json" } });
 });
-afterAll(() => void vi.unstubAllGlobals());
+afterAll(() => {
+  vi.unstubAllGlobals();
+  vi.useRealTimers();
+});
 
 /** The page reads the run anew when it hears of a change; heard while it reads, once more afterwards. */
 let [reading, again] = [false, false];
@@ -259,5 +262,4 @@ it("what was typed last is at the server or offered, and the page shows what the
     }),
     { numRuns: 300 },
   );
-  vi.useRealTimers();
 }, 60_000);
