@@ -21,7 +21,6 @@ import {
   keyOfCell,
   keyOfField,
   paysOf,
-  placesOf,
   type RunKeeper,
   type Typing,
   valueIn,
@@ -169,15 +168,9 @@ export const sendAll = (state: RunState): void => keep(state, valuesSent(keeperO
 /** A fault of the server, which took nothing of it: it goes again with what is typed since, not as it was for ever. */
 export const takeBackSent = (state: RunState): void => keep(state, { ...keeperOf(state), sent: null });
 
-/**
- * Refused for what it is: it stays on the page until it is typed anew, and holds nothing else back.
- * @param paths what of it the server named, as rows.0.cells.1; all of it where that is nothing of it
- */
-export function refuseSent(state: RunState, paths: readonly string[], text: string): void {
+/** Refused for what they are: they stay on the page until they are typed anew, and hold nothing else back. */
+export function refuseSent(state: RunState, keys: readonly string[], text: string): void {
   const keeper = keeperOf(state);
-  const places = Object.entries(placesOf(keeper.sent ?? {}));
-  const named = places.filter(([place]) => paths.some((path) => `${path}.`.startsWith(`${place}.`)));
-  const keys = (named.length > 0 ? named : places).map(([, key]) => key);
   for (const key of keys) {
     const held = keeper.values[key];
     const at = held && cellOfKey(key, held);

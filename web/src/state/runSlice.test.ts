@@ -6,7 +6,7 @@ import { cents, difference, hours, money, moneyOrDash, shortDate } from "../part
 import { centsOfText, totalsOfRows } from "../parts/totals.ts";
 import { wheelWords } from "../parts/Wheel.tsx";
 import { figures, row, typedBonus, typedHours, usual, view, withTyped } from "../testing/run.ts";
-import { pendingOf } from "./pending.ts";
+import { lastOf, pendingOf } from "./pending.ts";
 import { cellIn, isSameCell, setCells } from "./rowContent.ts";
 import {
   caughtUp,
@@ -16,6 +16,7 @@ import {
   offeredTaken,
   periodsSet,
   recovered,
+  refused,
   runSlice,
   saved,
   sent,
@@ -251,6 +252,15 @@ describe("typing is never lost", () => {
     const state = answered(mine, answer);
     expect([lines(state)?.[0]?.hours, state.offered[0]?.name]).toEqual(["3", "Alex 1"]);
     expect(lines(reducer(state, offeredTaken()))?.[0]?.hours).toBe("12");
+  });
+  it("when the tab closes: what was sent goes first, then what was typed over it, and nothing that was refused", () => {
+    const none = reducer(reducer(type(start, 2, "7"), sent()), refused({ keys: ["1 2 "], text: "No." }));
+    const out = type(reducer(type(none, 1, "12"), sent()), 1, "13");
+    const cells = lastOf(out)?.rows.flatMap((each) => each.cells ?? []);
+    expect(cells?.map(({ was, is }) => [was?.line.hours ?? null, is?.line.hours])).toEqual([
+      [null, "12"],
+      ["12", "13"],
+    ]);
   });
   it("when two cells of a row were overtaken one after the other: both are put in", () => {
     const both = type(type(start, 1, "12"), 2, "50");

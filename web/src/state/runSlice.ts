@@ -195,8 +195,8 @@ export const runSlice = createSlice({
     },
     sent: (state) => sendAll(state),
     notTaken: (state) => takeBackSent(state),
-    refused: (state, { payload }: PayloadAction<{ paths: string[]; text: string }>) =>
-      refuseSent(state, payload.paths, payload.text),
+    refused: (state, { payload }: PayloadAction<{ keys: string[]; text: string }>) =>
+      refuseSent(state, payload.keys, payload.text),
     /** the server's figures, which count; @param isBatch it answers what was sent, and not a tick */
     saved: (state, { payload }: PayloadAction<{ runId: number; saved: SavedRows; isBatch?: boolean }>) => {
       const { view } = state;

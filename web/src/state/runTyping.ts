@@ -72,8 +72,14 @@ export function cellOfKey(key: string, { is }: Typing[string]): { payId: number;
   return { payId: payOf(key), cell: at.cell, text: hours ?? units ?? amount ?? "" };
 }
 
-/** The key of each value by where it stands in what goes out, as rows.0.cells.1 or rows.0.periods. */
-export function placesOf(values: Typing): Record<string, string> {
+/** Keys of what the server named in what went out, as rows.0.cells.1 or rows.0.periods; of all where it named none of it. */
+export function namedIn(values: Typing, paths: readonly string[]): string[] {
+  const places = Object.entries(placesOf(values));
+  const named = places.filter(([place]) => paths.some((path) => `${path}.`.startsWith(`${place}.`)));
+  return (named.length > 0 ? named : places).map(([, key]) => key);
+}
+
+function placesOf(values: Typing): Record<string, string> {
   const places: Record<string, string> = {};
   [...byPay(values).values()].forEach((own, row) => {
     let cells = 0;
@@ -99,10 +105,11 @@ export function layOn(row: RunRow, values: Typing, elements: Elements): void {
   setCells(row, cells, elements);
 }
 
-/** With the last breath: what went and was not answered, and after it what was typed over it since. */
-export function lastChangesOf({ sent, values }: RunKeeper): RowChange[] {
+/** With the last breath: what went and was not answered, and after it what was typed over it since; nothing refused. */
+export function lastChangesOf({ sent, values, refused }: RunKeeper): RowChange[] {
   const later = Object.fromEntries(
     Object.entries(values).flatMap(([key, held]) => {
+      if (key in refused) return [];
       const out = sent?.[key];
       if (!out) return [[key, held]];
       return isAlike(out.is, held.is) ? [] : [[key, { ...held, was: out.is }]];

@@ -9,6 +9,7 @@ import { keepTyping } from "./keptTyping.ts";
 import { keptOf, lastOf, nextOf, type Pending, pendingOf } from "./pending.ts";
 import { runApi } from "./runApi.ts";
 import { caughtUp, notTaken, refused, said, saved, sent } from "./runSlice.ts";
+import { namedIn } from "./runTyping.ts";
 import { store } from "./store.ts";
 
 const saveAfterMs = 350;
@@ -45,6 +46,8 @@ let stuck: number | null = null;
 
 async function send({ runId, version, edit, rows }: Pending): Promise<void> {
   store.dispatch(sent());
+  // As it goes out: what is overtaken meanwhile goes from it.
+  const out = store.getState().run.keeper.sent ?? {};
   const answer = await store.dispatch(runApi.endpoints.saveRows.initiate({ run: runId, version, rows }));
   stuck = null;
   if (answer.data) {
@@ -61,7 +64,10 @@ async function send({ runId, version, edit, rows }: Pending): Promise<void> {
     if (problem.status === 500) store.dispatch(notTaken());
     stuck = store.getState().run.edit;
     timer = setTimeout(() => void flush(), retryAfterMs);
-  } else store.dispatch(refused({ paths: (problem.errors ?? []).map(({ path }) => path), text: problem.detail }));
+    return;
+  }
+  const paths = (problem.errors ?? []).map(({ path }) => path);
+  store.dispatch(refused({ keys: namedIn(out, paths), text: problem.detail }));
 }
 
 /**
