@@ -22,12 +22,12 @@ test("go or do, the letters after g, light and dark, the keys", async ({ page, w
     await expect(page.getByRole("heading", { name, level: 1 })).toBeVisible();
   }
   const theme = () => page.evaluate(() => document.documentElement.dataset.theme);
-  expect(await theme()).toBe("light");
+  await expect.poll(theme).toBe("light");
   await page.getByRole("button", { name: "Switch to dark" }).click();
-  expect(await theme()).toBe("dark");
+  await expect.poll(theme).toBe("dark");
   await page.reload();
   await expect(page.getByRole("heading", { name: "Desk" })).toBeVisible();
-  expect(await theme()).toBe("dark");
+  await expect.poll(theme).toBe("dark");
   await page.keyboard.press("F1");
   // The guide of the page in hand; words find others.
   const guide = page.getByRole("dialog");
@@ -122,7 +122,7 @@ test("a person: an account is changed, a secret is shown on purpose, usual pay r
   await expect(page.getByText("Six digits of bank, State and branch.")).toBeVisible();
   await page.getByLabel("BSB").press("Escape");
   await expect(page.getByText("Six digits of bank, State and branch.")).toBeHidden();
-  expect(await page.evaluate(() => document.documentElement.scrollHeight - innerHeight)).toBe(0);
+  await expect.poll(() => page.evaluate(() => document.documentElement.scrollHeight - innerHeight)).toBe(0);
   await page.getByLabel("BSB").fill("990-1");
   await page.getByLabel("Account", { exact: true }).fill("4455");
   await page.getByRole("button", { name: "Save" }).click();

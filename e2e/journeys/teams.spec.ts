@@ -79,9 +79,9 @@ test("a photo is put in, a file that is none is refused with why, and it is take
   await page.getByLabel("Photo", { exact: true }).setInputFiles(file);
   const photo = page.getByRole("img", { name: "Jarrah Mokoena" });
   await expect(photo).toBeVisible();
-  expect(await photo.evaluate((image: HTMLImageElement) => [image.naturalWidth, image.naturalHeight])).toEqual([
-    320, 320,
-  ]);
+  // Its place is there before its bytes are: an image has no size of its own until it is loaded.
+  const size = () => photo.evaluate((image: HTMLImageElement) => [image.naturalWidth, image.naturalHeight]);
+  await expect.poll(size).toEqual([320, 320]);
   writeFileSync(file, "not a picture");
   await page.getByLabel("Photo", { exact: true }).setInputFiles(file);
   await expect(page.getByRole("alert")).toContainText("is not a picture that can be shown");
