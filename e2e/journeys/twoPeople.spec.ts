@@ -71,6 +71,45 @@ test("in one cell at once: the first stands, the other's is kept and offered", a
   await theirs.close();
 });
 
+test("in one week: what the other types shows by itself, and an answer of before hides nothing", async ({
+  page,
+  world,
+  browser,
+}) => {
+  const theirs = await (await browser.newContext()).newPage();
+  await openAt(page, world, "/time");
+  await openAt(theirs, world, "/time", "rowan@pith.example");
+  const put = async (at: Page, person: RegExp, column: number, text: string) => {
+    await cell(at, person, column).click();
+    const taken = at.waitForResponse((each) => each.url().endsWith("/days") && each.ok());
+    await at.keyboard.type(text);
+    await at.keyboard.press("Enter");
+    await taken;
+  };
+  await put(theirs, /Noor Lindqvist/, 6, "9-12");
+  await expect(cell(page, /Noor Lindqvist/, 6)).toContainText("9–12");
+  const letGo: (() => void)[] = [];
+  let holds = true;
+  await page.route("**/week?*", async (route) => {
+    const answer = await route.fetch();
+    if (holds) await new Promise<void>((resolve) => letGo.push(resolve));
+    await route.fulfill({ response: answer });
+  });
+  await put(theirs, /Noor Lindqvist/, 7, "10-13");
+  await expect.poll(() => letGo.length).toBe(1);
+  await put(page, /Dev Ramanathan/, 6, "8-11");
+  letGo[0]?.();
+  await expect(cell(page, /Noor Lindqvist/, 7)).toContainText("10–13");
+  await expect.poll(() => letGo.length).toBe(2);
+  await expect(cell(page, /Dev Ramanathan/, 6)).toContainText("8–11");
+  holds = false;
+  letGo[1]?.();
+  await put(theirs, /Noor Lindqvist/, 6, "9-13");
+  await expect(cell(page, /Noor Lindqvist/, 6)).toContainText("9–13");
+  await expect(cell(page, /Dev Ramanathan/, 6)).toContainText("8–11");
+  await theirs.close();
+});
+
 test("a session that ends while a run is typed: asked there once, and what was typed is saved", async ({
   page,
   world,

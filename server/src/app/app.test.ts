@@ -135,8 +135,21 @@ describe("answers are packed", () => {
     expect([events.status, events.headers.get("content-encoding")]).toEqual([200, null]);
     const reader = events.body?.getReader();
     await reader?.read();
+    const told = async () => Buffer.from((await reader?.read())?.value ?? []).toString();
     world.context.announce(runId);
-    expect(Buffer.from((await reader?.read())?.value ?? []).toString()).toContain(`"runId":${runId}`);
+    expect(await told()).toContain(`"runId":${runId}`);
+    // What is written into the trail of a business is told once it is committed, to whoever may see it, and by which page;
+    // what was only looked at is written there too, and changes nothing.
+    await call("GET", `/runs/${runId}/sheet.csv`, "prepare");
+    const noPhoto = { picture: "AAAA" };
+    expect((await call("PUT", `/people/${world.personIds[0]}/photo`, "prepare", noPhoto)).status).toBe(422);
+    const photo = {
+      picture:
+        "iVBORw0KGgoAAAANSUhEUgAAABAAAAAQAQMAAAAlPW0iAAAAA1BMVEX///+nxBvIAAAADElEQVQI12NgIA0AAAAwAAHHqoWOAAAAAElFTkSuQmCC",
+    };
+    const put = await call("PUT", `/people/${world.personIds[0]}/photo`, "prepare", photo, { "X-Zesty-Page": "mine" });
+    expect(put.status).toBe(200);
+    expect(await told()).toBe(`data: {"businessId":${world.businessId},"by":"mine"}\n\n`);
     stop.abort();
   });
 });

@@ -9,7 +9,7 @@ import { correctionRoutes } from "../afterwards/correctionRoutes.ts";
 import { carryRoutes } from "../carry/routes.ts";
 import type { Context } from "../ground/context.ts";
 import { notFound, ProblemError } from "../ground/problem.ts";
-import { eventRoutes } from "../http/events.ts";
+import { eventRoutes, knowingWhoAsks } from "../http/events.ts";
 import { problemHandler } from "../http/handler.ts";
 import { oncePerPress } from "../http/once.ts";
 import { SqliteSessionStore } from "../http/sessionStore.ts";
@@ -91,7 +91,7 @@ function guardDoors(app: Express, context: Context): void {
   });
 }
 
-function useApi(app: Express, { context, events, jobs, sessionSecret }: Application): void {
+function useApi(app: Express, { context, changes, jobs, sessionSecret }: Application): void {
   app.use(
     "/api",
     session({
@@ -106,6 +106,7 @@ function useApi(app: Express, { context, events, jobs, sessionSecret }: Applicat
     express.json({ limit: "8mb" }),
     onceByKey(context),
     oncePerPress(context),
+    knowingWhoAsks,
     (_request, response, next) => {
       response.setHeader("Cache-Control", "no-store");
       next();
@@ -114,7 +115,7 @@ function useApi(app: Express, { context, events, jobs, sessionSecret }: Applicat
     userRoutes(context),
     programRoutes(context),
     safetyRoutes(context),
-    eventRoutes(context, events),
+    eventRoutes(context, changes),
     staffRoutes(context),
     carryRoutes(context),
     placeRoutes(context, jobs),

@@ -11,9 +11,10 @@ import { mailKeptQuestions } from "../figures/keptQuestions.ts";
 import { mailByRule } from "../figures/mailRules.ts";
 import { type Clock, demoClock, officeZone, realClock } from "../ground/clock.ts";
 import type { Context } from "../ground/context.ts";
+import { findRun } from "../ground/findRun.ts";
 import { ruleShelf } from "../ground/ruleShelf.ts";
 import type { Settings } from "../ground/settings.ts";
-import { RunEvents } from "../http/events.ts";
+import { Changes } from "../http/events.ts";
 import { problemOf } from "../http/handler.ts";
 import { forgetReceived } from "../http/received.ts";
 import { Jobs } from "../jobs/jobs.ts";
@@ -34,7 +35,7 @@ import { refreshTimeInRuns } from "../time/intoRun.ts";
 
 export interface Application {
   context: Context;
-  events: RunEvents;
+  changes: Changes;
   outbox: OutboxWorker;
   teller: EventTeller;
   jobs: Jobs;
@@ -52,7 +53,7 @@ export function makeApplication(
   const clock: Clock = settings.demoDay === null ? realClock : demoClock(store, settings.demoDay);
   demandKeyed(store);
   const trust = { verdict: verifyNew(store), faults: [], walkedAt: clock.now() };
-  const events = new RunEvents();
+  const changes = new Changes();
   const shelf = ruleShelf(store);
   const context: Context = {
     store,
@@ -80,9 +81,10 @@ export function makeApplication(
     wakeOutbox: () => outbox.wake(),
     searchReceiver: (id) => outbox.search(id),
     announce: (runId, by) => {
-      if (runId !== null) events.changed(runId, by);
+      if (runId !== null) changes.ofRun(runId, findRun(context, runId).businessId, by);
     },
   };
+  store.onTouched((businessId) => changes.ofBusiness(businessId));
   debtsOfEarlier(context);
   forgetReceived(settings.dataFolder).catch((error: unknown) =>
     log.error({ err: error }, "files that a stop left half received could not be taken away"),
@@ -106,7 +108,7 @@ export function makeApplication(
   const stopBeats = beats(context, foldQuietly, giveUp);
   return {
     context,
-    events,
+    changes,
     outbox,
     teller,
     jobs,

@@ -1,9 +1,9 @@
-/** Server-sent events: "something changed in run 12", so that open pages ask again. */
+/** Server-sent events: "something changed in run 12", "in business 3", so that open pages ask again. */
+import { AsyncLocalStorage } from "node:async_hooks";
 import { EventEmitter } from "node:events";
 import { eq } from "drizzle-orm";
-import { Router } from "express";
+import { type RequestHandler, Router } from "express";
 import type { Context } from "../ground/context.ts";
-import { findRun } from "../ground/findRun.ts";
 import { rightIn } from "../ground/rights.ts";
 import { session } from "../store/schema.ts";
 import { actorOf, signedIn } from "./handler.ts";
@@ -11,18 +11,36 @@ import { actorOf, signedIn } from "./handler.ts";
 /** Open pages of one user; the oldest gives way. */
 const mostStreams = 12;
 
-export class RunEvents extends EventEmitter {
+/** Who asks, while their request is answered: what only looks changes nothing, though it leaves its entry in the trail. */
+const asking = new AsyncLocalStorage<{ page: string | undefined; isLooking: boolean }>();
+
+export const knowingWhoAsks: RequestHandler = (request, _response, next) =>
+  asking.run({ page: request.header("X-Zesty-Page"), isLooking: request.method === "GET" }, next);
+
+interface Change {
+  businessId: number;
+  runId?: number;
+  /** the page that made the change and knows of it */
+  by?: string | undefined;
+}
+
+export class Changes extends EventEmitter<{ changed: [Change] }> {
   constructor() {
     super();
     this.setMaxListeners(0);
   }
-  /** @param by the page that made the change and knows of it */
-  changed(runId: number, by?: string): void {
-    this.emit("changed", runId, by);
+  /** Tells of a run, whose figures a page has of its own only where it says so. */
+  ofRun(runId: number, businessId: number, by?: string): void {
+    this.emit("changed", { runId, businessId, by });
+  }
+  /** Tells of a business: something of it was written into the trail. */
+  ofBusiness(businessId: number): void {
+    const who = asking.getStore();
+    if (!who?.isLooking) this.emit("changed", { businessId, by: who?.page });
   }
 }
 
-export function eventRoutes(context: Context, events: RunEvents): Router {
+export function eventRoutes(context: Context, changes: Changes): Router {
   const router = Router();
   const open = new Map<number, (() => void)[]>();
   router.get(
@@ -42,14 +60,13 @@ export function eventRoutes(context: Context, events: RunEvents): Router {
       const mayListen = (): boolean =>
         context.store.db.select({ sid: session.sid }).from(session).where(eq(session.sid, request.sessionID)).get() !==
           undefined && actorOf(context, request) !== null;
-      const tell = (runId: number, by?: string) => {
+      const tell = (change: Change) => {
         // Asked anew each time: who loses a right hears nothing more.
         const now = actorOf(context, request);
         if (!mayListen() || now === null) end();
-        else if (rightIn(context, now, findRun(context, runId).businessId))
-          response.write(`data: ${JSON.stringify({ runId, by })}\n\n`);
+        else if (rightIn(context, now, change.businessId)) response.write(`data: ${JSON.stringify(change)}\n\n`);
       };
-      events.on("changed", tell);
+      changes.on("changed", tell);
       const alive = setInterval(() => {
         if (mayListen()) response.write(": still here\n\n");
         else end();
@@ -57,7 +74,7 @@ export function eventRoutes(context: Context, events: RunEvents): Router {
       return new Promise((resolve) => {
         response.on("close", () => {
           clearInterval(alive);
-          events.off("changed", tell);
+          changes.off("changed", tell);
           open.set(
             actor.userId,
             (open.get(actor.userId) ?? []).filter((each) => each !== end),

@@ -2,7 +2,6 @@
  * Opens the store: SQLite with WAL, foreign keys and forward-only migrations after a copy. Nothing is written before
  * the folder is locked and the database, its key and its schema have been looked at.
  */
-import { AsyncLocalStorage } from "node:async_hooks";
 import { chmodSync, existsSync, mkdirSync, renameSync } from "node:fs";
 import { join } from "node:path";
 import Database from "better-sqlite3";
@@ -18,10 +17,11 @@ import { placeSecrets } from "./placeSecrets.ts";
 import * as schema from "./schema.ts";
 import { preparedOn } from "./statements.ts";
 import { brokenStates, sealedColumns, sealStates, updatesOf, watchStates } from "./stateSeals.ts";
+import { type Transactions, transactions } from "./transactions.ts";
 
 export type Db = BetterSQLite3Database<typeof schema> & { $client: Database.Database };
 
-export interface Store {
+export interface Store extends Transactions {
   db: Db;
   sqlite: Database.Database;
   /** the statement of this text, prepared once */
@@ -29,10 +29,6 @@ export interface Store {
   crypt: Crypt;
   folder: string;
   keyFile: string;
-  /** all or nothing; nested calls join the outer transaction */
-  transaction<T>(work: () => T): T;
-  /** What `mark` writes is committed with the first transaction of the work, whenever that comes: both or neither. */
-  marking<T>(mark: () => void, work: () => T): T;
   /** A text that is another one after anything was written, by whomever: what was read before may have changed. */
   stamp(): string;
   /** puts what was committed into the main file: for a moment in which nobody waits */
@@ -97,25 +93,12 @@ function openLocked(folder: string, keyFile: string, release: () => void): Store
       sqlite.close();
       release();
     };
-    const marks = new AsyncLocalStorage<() => void>();
-    const transaction = <T>(work: () => T): T => {
-      if (sqlite.inTransaction) return work();
-      checkFiles();
-      const mark = marks.getStore();
-      if (!mark) return sqlite.transaction(work).immediate();
-      const marked = () => {
-        const result = work();
-        mark();
-        return result;
-      };
-      return sqlite.transaction(marked).immediate();
-    };
-    const marking: Store["marking"] = (mark, work) => marks.run(mark, work);
     const stamp = () =>
       `${preparedOn<[]>(sqlite, "SELECT total_changes()").pluck().get()} ${sqlite.pragma("data_version", { simple: true })}`;
     const prepared: Store["prepared"] = (sql) => preparedOn(sqlite, sql);
     const rest = () => void sqlite.pragma("wal_checkpoint(PASSIVE)");
-    return { db, sqlite, prepared, crypt, folder, keyFile, transaction, marking, stamp, rest, checkFiles, close };
+    const ways = { stamp, rest, checkFiles, close, ...transactions(sqlite, checkFiles) };
+    return { db, sqlite, prepared, crypt, folder, keyFile, ...ways };
   } catch (error) {
     sqlite.close();
     throw error;

@@ -56,6 +56,7 @@ export function record(store: Store, entry: AuditEntry): void {
       .insert(audit)
       .values({ ...values, hash: hashOf(store, values) })
       .run();
+    if (entry.businessId !== null) store.touched(entry.businessId);
   });
 }
 

@@ -5,9 +5,7 @@ import { Link, Navigate, Outlet, useLocation, useNavigate } from "react-router";
 import { longDate } from "../parts/format.ts";
 import { Nothing, Page } from "../parts/Page.tsx";
 import { useNarrow } from "../parts/useNarrow.ts";
-import { api, pageId } from "../state/api.ts";
 import { BusinessContext } from "../state/business.ts";
-import { useAppDispatch } from "../state/store.ts";
 import { switchTheme, themeNow } from "../state/theme.ts";
 import { AskPassword } from "./AskPassword.tsx";
 import { FoldedMenu } from "./FoldedMenu.tsx";
@@ -17,6 +15,7 @@ import { HelpOverlay } from "./HelpOverlay.tsx";
 import { PlayBand } from "./PlayBand.tsx";
 import { places } from "./places.ts";
 import { useSignOut } from "./SignOut.tsx";
+import { useChangesOfOthers } from "./useChangesOfOthers.ts";
 
 const keptBusiness = "zesty-business";
 
@@ -24,7 +23,6 @@ export function Shell({ session }: { session: SessionView }) {
   const navigate = useNavigate();
   const narrow = useNarrow();
   const location = useLocation();
-  const dispatch = useAppDispatch();
   const [theme, setTheme] = useState(themeNow());
   const [palette, setPalette] = useState(false);
   const [help, setHelp] = useState(false);
@@ -55,7 +53,7 @@ export function Shell({ session }: { session: SessionView }) {
     const place = places.find((each) => each.key === key);
     if (place) void navigate(place.to);
   });
-  useRunEvents(dispatch);
+  useChangesOfOthers(business?.id);
 
   const { signOut, asking } = useSignOut();
   return (
@@ -218,45 +216,4 @@ function usePlaceKeys(go: (key: string) => void): void {
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
   });
-}
-
-/** A stream that was refused, as by a gateway while the server starts anew, is not opened again by the browser. */
-const openAgainMs = 5000;
-
-/** The server tells which run changed; what is open of it is asked for anew. */
-function useRunEvents(dispatch: ReturnType<typeof useAppDispatch>): void {
-  useEffect(() => {
-    let events: EventSource | undefined;
-    let [telling, opening]: (ReturnType<typeof setTimeout> | undefined)[] = [];
-    let [byOthers, wasLost] = [false, false];
-    const changed = (by?: string) => {
-      byOthers ||= by !== pageId;
-      clearTimeout(telling);
-      telling = setTimeout(() => {
-        // What this page changed itself it has the figures of already.
-        dispatch(api.util.invalidateTags(["Send", "Desk", "Runs", "Books", ...(byOthers ? (["Run"] as const) : [])]));
-        byOthers = false;
-      }, 150);
-    };
-    const open = () => {
-      const stream = new EventSource("/api/events");
-      events = stream;
-      stream.onmessage = ({ data }: MessageEvent<string>) => changed((JSON.parse(data) as { by?: string }).by);
-      stream.onerror = () => {
-        wasLost = true;
-        if (stream.readyState === EventSource.CLOSED) opening = setTimeout(open, openAgainMs);
-      };
-      // What was told while the line was gone nobody heard here.
-      stream.onopen = () => {
-        if (wasLost) changed();
-        wasLost = false;
-      };
-    };
-    open();
-    return () => {
-      clearTimeout(telling);
-      clearTimeout(opening);
-      events?.close();
-    };
-  }, [dispatch]);
 }

@@ -7,7 +7,8 @@ import { type DaysAnswer, isNotReached, type SentDays } from "../../state/daySen
 import { useAppDispatch } from "../../state/store.ts";
 import { timeApi } from "../../state/timeApi.ts";
 import { useTypedDays } from "../../state/useTypedDays.ts";
-import { type DayValue, dayAt, dayKey, putDays, withDays } from "./typedDays.ts";
+import { type DayValue, dayAt, dayKey, withDays } from "./typedDays.ts";
+import { useArrived } from "./useArrived.ts";
 
 export interface Asked {
   business: number;
@@ -27,9 +28,10 @@ function refusedOf({ errors = [], detail }: Problem, days: SentDays<DayValue>) {
   return { faults: Object.fromEntries(named.length > 0 ? named : keys.map((key) => [key, detail] as const)), words };
 }
 
-/** @param answered the week as the server has it */
+/** @param answered the week as the server had it when it was asked */
 export function useDays(asked: Asked, answered: WeekView | undefined) {
   const dispatch = useAppDispatch();
+  const { since, arrived } = useArrived(asked, answered);
   const [save] = timeApi.useSaveDaysMutation();
   const [approveDays] = timeApi.useApproveDaysMutation();
   const [message, setMessage] = useState<string | null>(null);
@@ -41,7 +43,7 @@ export function useDays(asked: Asked, answered: WeekView | undefined) {
     const changes = Object.entries(days).map(([key, { was, is }]): DayChange => ({ ...dayAt(key), record: is, was }));
     const { error } = await save({ business: asked.business, days: changes });
     if (!error) {
-      dispatch(timeApi.util.updateQueryData("week", asked, (draft) => putDays(draft, days)));
+      arrived(days);
       return "arrived";
     }
     const problem = problemOfTyping(error);
@@ -62,7 +64,7 @@ export function useDays(asked: Asked, answered: WeekView | undefined) {
     },
   });
   const { keeper, type, flush, newest } = typed;
-  const view = useMemo(() => answered && withDays(answered, keeper.values), [answered, keeper.values]);
+  const view = useMemo(() => since && withDays(since, keeper.values), [since, keeper.values]);
 
   /** Another one than any that is kept from an earlier visit. */
   const nextStep = useCallback((): number => {
