@@ -3,6 +3,13 @@ import { createNextState } from "@reduxjs/toolkit";
 import type { DayChange, WeekView } from "@zesty/contract/time";
 import type { SentDays } from "../../state/daySender.ts";
 
+/** Which week is shown. */
+export interface Asked {
+  business: number;
+  cycle?: number | undefined;
+  day?: string | undefined;
+}
+
 export type DayValue = DayChange["record"];
 
 export const dayKey = ({ personId, date, kind }: Pick<DayChange, "personId" | "date" | "kind">): string =>

@@ -7,8 +7,7 @@ import { useMemo, useState } from "react";
 import type { SentDays } from "../../state/daySender.ts";
 import { useAppDispatch } from "../../state/store.ts";
 import { timeApi } from "../../state/timeApi.ts";
-import { type DayValue, putDays, withDays } from "./typedDays.ts";
-import type { Asked } from "./useDays.ts";
+import { type Asked, type DayValue, putDays, withDays } from "./typedDays.ts";
 
 /** @param answered the week as the server had it when it was asked */
 export function useArrived(asked: Asked, answered: WeekView | undefined) {

@@ -7,14 +7,8 @@ import { type DaysAnswer, isNotReached, type SentDays } from "../../state/daySen
 import { useAppDispatch } from "../../state/store.ts";
 import { timeApi } from "../../state/timeApi.ts";
 import { useTypedDays } from "../../state/useTypedDays.ts";
-import { type DayValue, dayAt, dayKey, withDays } from "./typedDays.ts";
+import { type Asked, type DayValue, dayAt, dayKey, withDays } from "./typedDays.ts";
 import { useArrived } from "./useArrived.ts";
-
-export interface Asked {
-  business: number;
-  cycle?: number | undefined;
-  day?: string | undefined;
-}
 
 /** What the server said of days, and in words: where only some steps are refused, others go all the same. */
 function refusedOf({ errors = [], detail }: Problem, days: SentDays<DayValue>) {
