@@ -1,20 +1,9 @@
 /** What is kept in the browser is there for who typed it, and for nobody else. */
 import { beforeEach, expect, it, vi } from "vitest";
-import { isTypingKept, keepFor, keepHere, keptHere, wipeKept } from "./keptHere.ts";
-
-/** As much of a browser's storage as is asked of it: its keys are its own properties. */
-const storage = (): Storage =>
-  Object.create({
-    getItem(this: Record<string, string>, key: string) {
-      return Object.hasOwn(this, key) ? this[key] : null;
-    },
-    setItem(this: Record<string, string>, key: string, value: string) {
-      this[key] = value;
-    },
-    removeItem(this: Record<string, string>, key: string) {
-      delete this[key];
-    },
-  }) as Storage;
+import { storage } from "../testing/storage.ts";
+import { isTypingKept, keepFor, keepHere, keepOfTab, keptHere, takeOver, wipeKept } from "./keptHere.ts";
+import { keptTyping } from "./keptTyping.ts";
+import { keepersJoined, nothingKept, type TypingKeeper } from "./typingKeeper.ts";
 
 beforeEach(() => {
   vi.stubGlobal("localStorage", storage());
@@ -64,4 +53,30 @@ it("typing is kept until it is sent; whose it is, and what the desk shows, is no
   keepHere("week-1", null);
   keepHere("people-1", [{}], sessionStorage);
   expect(isTypingKept()).toBe(true);
+});
+it("what two tabs left of one thing is there in the third, and sent from one of them it is gone from that alone", () => {
+  const held = (is: string) => ({ was: "", is, step: 1 });
+  const left = [
+    { ...nothingKept, values: { mon: held("8") }, sent: { mon: held("8") } },
+    { ...nothingKept, values: { mon: held("9"), tue: held("7") }, refused: { tue: "No" } },
+  ];
+  keepHere("week-1 a", left[0]);
+  keepHere("week-1 b", left[1]);
+  keepHere("week-12 a", 5);
+  const all = {
+    values: { mon: held("9"), tue: held("7") },
+    sent: { mon: held("8") },
+    refused: { tue: "No" },
+  };
+  expect(takeOver<TypingKeeper<string>>("week-1", keepersJoined)).toEqual(all);
+  keepHere("week-1 c", left[0]);
+  keepOfTab("week-1", null);
+  expect(takeOver<TypingKeeper<string>>("week-1", keepersJoined)).toEqual(left[0]);
+  keepOfTab("week-1", null);
+  expect([takeOver<TypingKeeper<string>>("week-1", keepersJoined), isTypingKept()]).toEqual([null, true]);
+  const typed = (payId: number) => ({ payId, included: true });
+  keepHere("12 b", { version: 4, rows: [typed(2)], at: 20 });
+  keepHere("12 a", { version: 5, rows: [typed(1)], at: 10 });
+  expect(keptTyping(12)).toEqual({ version: 4, rows: [typed(1), typed(2)], at: 20 });
+  expect(keptTyping(12)?.rows).toHaveLength(2);
 });

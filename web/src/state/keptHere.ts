@@ -22,6 +22,26 @@ export function keptHere<T>(name: string, where: Storage = localStorage): T | nu
   }
 }
 
+/** This page of the browser: two may be open on the same, and each keeps what was typed in it. */
+const tab = Math.random().toString(36).slice(2);
+
+export const keepOfTab = (name: string, value: unknown): void => keepHere(`${name} ${tab}`, value);
+
+/**
+ * What was left under a name, by this tab or by others; from here on this one keeps all of it.
+ * @param join makes one of what several left
+ */
+export function takeOver<T>(name: string, join: (left: T[]) => T): T | null {
+  const names = Object.keys(localStorage).flatMap((key) =>
+    key === prefix + name || key.startsWith(`${prefix}${name} `) ? [key.slice(prefix.length)] : [],
+  );
+  const left = names.flatMap((each) => keptHere<T>(each) ?? []);
+  const all = left.length > 1 ? join(left) : (left[0] ?? null);
+  for (const each of names) keepHere(each, null);
+  keepOfTab(name, all);
+  return all;
+}
+
 /**
  * A session may end by itself, with typing left behind: it is there again for the same person, and for nobody else.
  * @param who told apart from everybody else who signs in here

@@ -2,6 +2,7 @@
 import type { RunView } from "@zesty/contract/runs";
 import { afterAll, afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { figures, row, typedHours, view, withTyped } from "../testing/run.ts";
+import { storage } from "../testing/storage.ts";
 import { keptTyping } from "./keptTyping.ts";
 import { contentOf } from "./rowContent.ts";
 import { cellsTyped, loaded, offeredTaken } from "./runSlice.ts";
@@ -36,12 +37,7 @@ class Near extends real.Request {
     super(typeof address === "string" ? new URL(address, "http://page.test") : address, more);
   }
 }
-const kept = new Map<string, string>();
-vi.stubGlobal("localStorage", {
-  getItem: (name: string) => kept.get(name) ?? null,
-  setItem: (name: string, value: string) => void kept.set(name, value),
-  removeItem: (name: string) => void kept.delete(name),
-});
+vi.stubGlobal("localStorage", storage());
 vi.stubGlobal("Request", Near);
 vi.stubGlobal("fetch", async (request: Request) => {
   const text = await request.text();

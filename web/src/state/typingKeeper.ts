@@ -82,3 +82,14 @@ export function refusedDropped<T>(keeper: TypingKeeper<T>): { keeper: TypingKeep
   const sent = leftOf(without(keeper.sent ?? {}, gone));
   return { keeper: { sent, values: without(keeper.values, gone), refused: {} }, steps };
 }
+
+/** What several pages kept of one thing, as one: where both have a value it is the later page's. */
+export function keepersJoined<T>(all: readonly TypingKeeper<T>[]): TypingKeeper<T> {
+  const join = <V>(of: (keeper: TypingKeeper<T>) => Readonly<Record<string, V>> | null | undefined) =>
+    Object.assign({}, ...all.map((keeper) => of(keeper) ?? {})) as Record<string, V>;
+  return {
+    values: join(({ values }) => values),
+    sent: leftOf(join(({ sent }) => sent)),
+    refused: join(({ refused }) => refused),
+  };
+}

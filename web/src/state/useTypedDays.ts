@@ -1,14 +1,14 @@
 /** Days that are typed on a page: kept in this browser until the server has them, sent again when the signal is back. */
 import { useEffect, useRef, useState } from "react";
 import { daySender, type SenderWays } from "./daySender.ts";
-import { keepHere, keptHere } from "./keptHere.ts";
-import { nothingKept, type TypingKeeper } from "./typingKeeper.ts";
+import { keepOfTab, takeOver } from "./keptHere.ts";
+import { keepersJoined, nothingKept, type TypingKeeper } from "./typingKeeper.ts";
 
 /** @param name what it is kept under in this browser; another one is another page */
 export function useTypedDays<T>(name: string, ways: SenderWays<T>) {
   // What an earlier version of the page kept here has another shape.
   const [keeper, setKeeper] = useState<TypingKeeper<T>>(() => {
-    const kept = keptHere<TypingKeeper<T>>(name);
+    const kept = takeOver<TypingKeeper<T>>(name, keepersJoined);
     return kept?.values ? kept : nothingKept;
   });
   // Typed on an earlier visit, or not reached on this one: it stands on the page and is not at the server.
@@ -19,7 +19,7 @@ export function useTypedDays<T>(name: string, ways: SenderWays<T>) {
     daySender<T>(keeper, () => latest.current, {
       onChange: (now) => {
         setKeeper(now);
-        keepHere(name, Object.keys(now.values).length === 0 ? null : now);
+        keepOfTab(name, Object.keys(now.values).length === 0 ? null : now);
       },
       onLost: setLost,
     }),
