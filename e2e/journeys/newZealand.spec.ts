@@ -85,14 +85,14 @@ test("a late filing is said on the desk and in the run, and goes out with a warn
   const api = await world.api();
   await api.call("POST", "/day", { day: "2026-07-03" });
   await page.reload();
-  await expect(page.getByRole("link", { name: /File payday 30\/06/ })).toContainText("late");
+  await expect(page.getByRole("link", { name: /File the payday of 30 June/ })).toContainText("late");
   await page.goto(`${world.url}/run/${runs.kouraUnfiled}`);
   await expect(aside(page)).toContainText("Late: the payday was to be filed by Thu, 2 July");
   await aside(page).getByRole("button", { name: "File the payday" }).click();
   await expect(aside(page)).toContainText("Filed after the due date, 2026-07-02");
   await page.goto(`${world.url}/desk`);
   await expect(page.getByRole("heading", { name: "Desk" })).toBeVisible();
-  await expect(page.getByRole("link", { name: /File payday 30\/06/ })).toHaveCount(0);
+  await expect(page.getByRole("link", { name: /File the payday of 30 June/ })).toHaveCount(0);
 });
 
 alone("a filing in error for one person is mended and amended", async ({ page, world }) => {

@@ -51,7 +51,8 @@ export function middleBreak(start: number, end: number, minutes: number): { star
   return { start: from, end: from + minutes };
 }
 
-const range = String.raw`(\d{1,2}(?:[:.]?\d{2})?\s*(?:am|pm|a|p)?)`;
+// A p before a figure begins a paid break: "8-17 p10-10:10" does not end at 17 p.
+const range = String.raw`(\d{1,2}(?:[:.]?\d{2})?(?:\s*(?:am|pm|a|p)(?!\d))?)`;
 const spanPattern = new RegExp(String.raw`^${range}\s*(?:-|–|to|\s)\s*${range}(.*)$`, "i");
 
 const markNamed = (word: string): ShiftMark | undefined => shiftMarks.find((mark) => markMeanings[mark].typed === word);
@@ -154,10 +155,11 @@ function spanText({ start, end }: { start: string; end: string }): string {
   return `${short(start)}–${short(end)}${morning ? "a" : ""}`;
 }
 
+const minutesOf = (each: ShiftBreak) => (Date.parse(`${each.end}:00Z`) - Date.parse(`${each.start}:00Z`)) / 60_000;
+
 /** The breaks of a shift: one whose time nobody said by its length, the others by their times. */
 function breaksText({ breaks = [], breakAnywhere }: DayShift): string[] {
-  const length = (each: ShiftBreak) => (Date.parse(`${each.end}:00Z`) - Date.parse(`${each.start}:00Z`)) / 60_000;
-  const anywhere = breaks.find((each) => !each.paid && length(each) === breakAnywhere);
+  const anywhere = breaks.find((each) => !each.paid && minutesOf(each) === breakAnywhere);
   return breaks.map((each) =>
     each === anywhere ? `b${breakAnywhere}` : `${each.paid ? "p" : each.mark ? "o" : "b"}${spanText(each)}`,
   );
@@ -182,3 +184,9 @@ export const shiftText = (shift: DayShift): string =>
     ...(shift.worked ?? []).map((each) => `woken ${spanText(each)}`),
     ...dutiesText(shift),
   ].join(" ");
+
+/** A shift with its one unpaid break by its length, whatever its times: to look at where there is little room. */
+export function withShortBreak(shift: DayShift): DayShift {
+  const [only, ...more] = shift.breaks ?? [];
+  return only && more.length === 0 && !only.paid && !only.mark ? { ...shift, breakAnywhere: minutesOf(only) } : shift;
+}

@@ -155,7 +155,7 @@ const filingsToMake = (context: Context, facts: DeskFacts, owner: Owner, runs: r
     .country(owner.country)
     .desk.waiting(facts, owner, runs)
     .map(({ payday, date, runId }): { pin: Pin; runId: number } => ({
-      pin: { date, kind: "filing", words: `File payday ${payday.slice(8)}/${payday.slice(5, 7)}`, cents: 0 },
+      pin: { date, kind: "filing", words: `File the payday of ${dateWords(payday)}`, cents: 0 },
       runId,
     }));
 

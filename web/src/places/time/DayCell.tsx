@@ -3,6 +3,7 @@
 import type { WeekDay } from "@zesty/contract/time";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import { type DayRecord, dayText } from "@zesty/core/hours/dayText";
+import { withShortBreak } from "@zesty/core/hours/shiftText";
 import { became, type DayKind, type DayWorth, hoursShown } from "./weekWorth.ts";
 
 /** The bar shows a day from five in the morning to midnight; what lies outside is cut. */
@@ -55,6 +56,18 @@ const stateWords: Record<WeekDay["state"], string> = {
   locked: "paid",
 };
 
+/** Times in full; a break beside them is smaller, so that both have room. */
+const Typed = ({ text }: { text: string }) =>
+  text.split(/ (?=b\d)/).map((part, at) =>
+    at === 0 ? (
+      part
+    ) : (
+      <span key={part} className="text-[11px] text-quiet">
+        {` ${part}`}
+      </span>
+    ),
+  );
+
 export function DayCell({
   day,
   worth,
@@ -72,6 +85,7 @@ export function DayCell({
 }) {
   const record = day?.[kind] ?? null;
   const text = dayText(record, country);
+  const short = dayText(record && { ...record, shifts: record.shifts.map(withShortBreak) }, country);
   const state = kind === "worked" && record ? day?.state : undefined;
   const usual = !record && worth && worth.parts.length > 0;
   const foot =
@@ -84,25 +98,30 @@ export function DayCell({
           : "bg-transparent";
   return (
     <span
-      className={`relative flex h-full gap-1.5 ${state === "locked" ? "text-quiet" : ""}`}
-      title={[holiday, state && stateWords[state], ...(worth?.faults ?? []), ...(worth?.notes ?? [])]
+      className={`relative flex h-full gap-1 ${state === "locked" ? "text-quiet" : ""}`}
+      title={[
+        short === text ? null : text,
+        holiday,
+        state && stateWords[state],
+        ...(worth?.faults ?? []),
+        ...(worth?.notes ?? []),
+      ]
         .filter(Boolean)
         .join(". ")}
     >
-      <span aria-hidden="true" className="relative my-1 w-[5px] shrink-0">
+      <span aria-hidden="true" className="relative my-1 ml-[-5px] w-[5px] shrink-0">
         {day?.planned && <Bar record={day.planned} date={date} look="planned" />}
         {day?.worked && kind === "worked" && <Bar record={day.worked} date={date} look="worked" />}
       </span>
-      <span className="flex min-w-0 flex-col justify-center leading-tight">
+      <span className="mr-[-6px] flex min-w-0 flex-col justify-center leading-tight">
         <span className={`truncate ${worth && worth.faults.length > 0 ? "text-plum underline decoration-wavy" : ""}`}>
-          {text ||
-            (usual ? (
-              <span className="text-quiet" title="as usual, from the week's pattern">
-                {hoursShown(worth.minutes)}
-              </span>
-            ) : (
-              ""
-            ))}
+          {text ? (
+            <Typed text={short} />
+          ) : usual ? (
+            <span className="text-quiet" title="as usual, from the week's pattern">
+              {hoursShown(worth.minutes)}
+            </span>
+          ) : null}
           {state && <span className="sr-only">, {stateWords[state]}</span>}
         </span>
         <span className="truncate text-[12px] text-quiet">
