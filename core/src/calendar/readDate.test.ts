@@ -23,6 +23,14 @@ test.each([
   ["31/2/2026", null],
   ["22/13", null],
   ["soon", null],
+  ["tues", "2026-12-01"],
+  ["weds", "2026-12-02"],
+  ["22 Sept 2026", "2026-09-22"],
+  // Other words that begin like a day or a month.
+  ["sunny", null],
+  ["money", null],
+  ["3 marbles", null],
+  ["room 3/4/26", null],
   ["22", null],
   ["", null],
 ])("%s is read as %s", (typed, read) => {

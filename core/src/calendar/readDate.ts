@@ -1,7 +1,11 @@
 import { addDays, daysBetween, type IsoDate, isDate, weekday } from "./dates.ts";
 
-const monthNames = ["jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec"];
-const dayNames = ["mon", "tue", "wed", "thu", "fri", "sat", "sun"];
+const monthNames = "january february march april may june july august september october november december".split(" ");
+const dayNames = "monday tuesday wednesday thursday friday saturday sunday".split(" ");
+
+/** Which of them a word is, in full or from its first three letters on; -1 where it is another word that begins so. */
+const indexOf = (names: readonly string[], word: string): number =>
+  word.length < 3 ? -1 : names.findIndex((name) => name.startsWith(word === "weds" ? "wed" : word));
 
 /**
  * A date as people type it, day first: 22/6, 22.6.26, 22 jun, Mon 22 June 2026, fri, today, +7, 2026-06-22. Without a
@@ -13,15 +17,15 @@ export function readDate(typed: string, today: IsoDate): IsoDate | null {
   if (text === "today") return today;
   if (text === "tomorrow") return addDays(today, 1);
   if (/^[+-]\d{1,4}$/.test(text)) return addDays(today, Number(text));
-  const named = dayNames.indexOf(text.slice(0, 3));
-  if (named >= 0 && /^[a-z]+$/.test(text)) return addDays(today, (named + 8 - weekday(today)) % 7);
+  const named = indexOf(dayNames, text);
+  if (named >= 0) return addDays(today, (named + 8 - weekday(today)) % 7);
   const parts =
-    /^(?:[a-z]+,? )?(\d{1,2})(?:st|nd|rd|th)?(?:[ ./-]+(\d{1,2})|[ ./-]*([a-z]{3,}))(?:[ ./,-]+(\d{2}|\d{4}))?$/.exec(
+    /^(?:([a-z]+),? )?(\d{1,2})(?:st|nd|rd|th)?(?:[ ./-]+(\d{1,2})|[ ./-]*([a-z]{3,}))(?:[ ./,-]+(\d{2}|\d{4}))?$/.exec(
       text,
     );
-  if (!parts) return null;
-  const [, day = "", number, word = "", year] = parts;
-  const month = number ? Number(number) : monthNames.indexOf(word.slice(0, 3)) + 1;
+  if (!parts || (parts[1] && indexOf(dayNames, parts[1]) < 0)) return null;
+  const [, , day = "", number, word = "", year] = parts;
+  const month = number ? Number(number) : indexOf(monthNames, word) + 1;
   const at = (wanted: number) => `${wanted}-${String(month).padStart(2, "0")}-${day.padStart(2, "0")}`;
   const now = Number(today.slice(0, 4));
   if (year) {
