@@ -18,7 +18,7 @@ import { superLateRules } from "@zesty/core/rulebook/au/superLateRules";
 import { MissingRow } from "@zesty/core/rulebook/ruleBook";
 import { stringify } from "csv-stringify/sync";
 import { eq, inArray } from "drizzle-orm";
-import type { Contributed, DuesOfCountry } from "../dues/duesOfCountry.ts";
+import type { Contributed, DuesOfCountry, OpenPart } from "../dues/duesOfCountry.ts";
 import type { Context } from "../ground/context.ts";
 import { places } from "../store/crypt.ts";
 import { datedRecords } from "../store/dated.ts";
@@ -91,29 +91,38 @@ export const duesAu: DuesOfCountry = {
       return { missing: [{ text: error.message, mend: "/set-up" }] };
     }
   },
-  late(context, { kind, due, open }, received) {
+  late(context, { kind, due, open }) {
     if (kind !== "super") return null;
-    return orUnknown(() => {
-      const laws = new Map<string, typeof open>();
-      for (const each of open) {
-        const { law } = context.rules.row(superLateRules, each.payday).figures;
-        laws.set(law, [...(laws.get(law) ?? []), each]);
-      }
-      const costs = [...laws.values()].flatMap((of) => {
-        const cents = of.reduce((sum, each) => sum + each.cents, 0);
-        const people = new Set(of.map((each) => each.personId)).size;
-        return costOfLateness({ cents, people, payday: of[0]?.payday ?? due, due, received }, context.rules) ?? [];
+    const laws = orUnknown(() => byLaw(context, open()));
+    if (!laws) return null;
+    return (received) =>
+      orUnknown(() => {
+        const costs = laws.flatMap((law) => costOfLateness({ ...law, due, received }, context.rules) ?? []);
+        const last = costs.at(-1);
+        if (!last) return null;
+        return {
+          ...{ law: last.law, days: last.days, doubtful: costs.some((each) => each.doubtful) },
+          cents: costs.reduce((sum, each) => sum + toCents(each.cost.value), 0),
+          rule: costs.map((each) => each.cost.working().rule ?? "").join(" "),
+        };
       });
-      const last = costs.at(-1);
-      if (!last) return null;
-      return {
-        ...{ law: last.law, days: last.days, doubtful: costs.some((each) => each.doubtful) },
-        cents: costs.reduce((sum, each) => sum + toCents(each.cost.value), 0),
-        rule: costs.map((each) => each.cost.working().rule ?? "").join(" "),
-      };
-    });
   },
 };
+
+/** What is not there, together by the law of its payday: its sum, and of how many people. */
+function byLaw(context: Context, open: readonly OpenPart[]) {
+  const lawOf = new Map<IsoDate, string>();
+  const laws = new Map<string, { payday: IsoDate; cents: number; who: Set<number> }>();
+  for (const { payday, personId, cents } of open) {
+    const law = lawOf.get(payday) ?? context.rules.row(superLateRules, payday).figures.law;
+    lawOf.set(payday, law);
+    const of = laws.get(law) ?? { payday, cents: 0, who: new Set() };
+    laws.set(law, of);
+    of.cents += cents;
+    of.who.add(personId);
+  }
+  return [...laws.values()].map(({ payday, cents, who }) => ({ payday, cents, people: who.size }));
+}
 
 /** A rate that the rule book does not have yet leaves the cost unsaid: what is owed is shown all the same. */
 function orUnknown<T>(work: () => T): T | null {

@@ -28,7 +28,13 @@ export interface LateDue {
   kind: DueKind;
   due: IsoDate;
   /** what is not there, by payday and person: paydays of two laws may have one day */
-  open: readonly { payday: IsoDate; personId: number; cents: number }[];
+  open: () => readonly OpenPart[];
+}
+
+export interface OpenPart {
+  payday: IsoDate;
+  personId: number;
+  cents: number;
 }
 
 /** A member's part of a contribution, as data for the fund. */
@@ -65,7 +71,8 @@ export interface DuesOfCountry {
     of: { owner: Business; on: IsoDate; from: { bsb: string; account: string } | null; fileId: string },
     contributed: readonly Contributed[],
   ): { bytes: Buffer } | { missing: { text: string; mend: string }[] };
-  late(context: Context, due: LateDue, received: IsoDate): Omit<LateCost, "tomorrowCents"> | null;
+  /** what being late costs, by the day on which the money is there; null: nothing, whenever that is */
+  late(context: Context, due: LateDue): ((received: IsoDate) => Omit<LateCost, "tomorrowCents"> | null) | null;
 }
 
 declare module "../ground/countryHere.ts" {

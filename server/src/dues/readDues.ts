@@ -5,7 +5,7 @@ import { type DueSums, standingOf } from "@zesty/core/dues/standing";
 import type { Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { brokenSince } from "../store/seals.ts";
-import type { LateDue } from "./duesOfCountry.ts";
+import type { LateDue, OpenPart } from "./duesOfCountry.ts";
 
 /** What goes to a tax agency, by kind. */
 export const dueWords: Partial<Record<DueKind, string>> = {
@@ -60,20 +60,22 @@ export const sumsOfDues = `SUM(t.owed_cents) AS owed, SUM(t.prepared_cents) AS p
 export function readDues(context: Context, businessId: number, years = 1): DueView[] {
   const owner = findBusiness(context, businessId);
   const today = todayAt(context, businessId);
+  const since = addMonths(today, -12 * years);
   const rows = context.store
-    .prepared<[number, string, number], Row>(
+    .prepared<[{ business: number; since: string }], Row>(
       `SELECT t.kind AS kind, t.fund_id AS fundId, f.name AS fund, t.payee AS payee, t.due_date AS dueDate, MIN(t.payday) AS firstPayday,
          MAX(t.payday) AS lastPayday, MAX(t.run_id) AS runId,
          COUNT(DISTINCT CASE WHEN t.owed_cents <> 0 AND t.person_id > 0 THEN t.person_id END) AS people, ${sumsOfDues}
        FROM due_total t LEFT JOIN fund f ON f.id = t.fund_id
-       WHERE t.business_id = ? AND (t.due_date >= ? OR t.due_date IN (SELECT due_date FROM due_total
-         WHERE business_id = ? AND owed_cents <> received_cents + allocated_cents))
+       WHERE t.business_id = $business AND t.due_date IN (
+         SELECT DISTINCT due_date FROM due_total WHERE business_id = $business AND due_date >= $since UNION
+         SELECT DISTINCT due_date FROM due_total WHERE business_id = $business AND owed_cents <> received_cents + allocated_cents)
        GROUP BY t.due_date, t.kind, t.fund_id, t.payee
        HAVING SUM(t.owed_cents) <> 0 OR SUM(t.received_cents + t.allocated_cents + t.sent_cents + t.prepared_cents) <> 0
        ORDER BY t.due_date, t.kind, f.name, t.payee`,
     )
-    .all(businessId, addMonths(today, -12 * years), businessId);
-  const broken = brokenOf(context, businessId, addMonths(today, -12 * years));
+    .all({ business: businessId, since });
+  const broken = brokenOf(context, businessId, since);
   return rows.map((row) => {
     const fundId = row.fundId === 0 ? null : row.fundId;
     const { parts, unpaid, isLate } = standingOf(row, row.dueDate, today);
@@ -96,7 +98,7 @@ export function readDues(context: Context, businessId: number, years = 1): DueVi
       },
       ...{ cents: row.owed, unpaidCents: unpaid, parts: notFollowed ? [] : parts, isLate: late, notFollowed },
       late: late
-        ? lateCost(context, owner.country, { kind, due: dueDate, open: openOf(context, businessId, row) }, today)
+        ? lateCost(context, owner.country, { kind, due: dueDate, open: () => openOf(context, businessId, row) }, today)
         : null,
       sendBy: context.country(owner.country).dues.sendBy(kind, dueDate),
       broken: broken.get(key) ?? [],
@@ -105,9 +107,9 @@ export function readDues(context: Context, businessId: number, years = 1): DueVi
 }
 
 /** What of a late line is not there, by payday and person. */
-const openOf = ({ store }: Context, businessId: number, { dueDate, kind, fundId, payee }: Row): LateDue["open"] =>
+const openOf = ({ store }: Context, businessId: number, { dueDate, kind, fundId, payee }: Row): readonly OpenPart[] =>
   store
-    .prepared<[number, string, string, number, string], LateDue["open"][number]>(
+    .prepared<[number, string, string, number, string], OpenPart>(
       `SELECT payday, person_id AS personId, owed_cents - received_cents - allocated_cents AS cents FROM due_total
        WHERE business_id = ? AND due_date = ? AND kind = ? AND fund_id = ? AND payee = ?
          AND owed_cents > received_cents + allocated_cents ORDER BY payday`,
@@ -115,10 +117,10 @@ const openOf = ({ store }: Context, businessId: number, { dueDate, kind, fundId,
     .all(businessId, dueDate, kind, fundId, payee);
 
 function lateCost(context: Context, country: string, due: LateDue, today: IsoDate): DueView["late"] {
-  const { dues } = context.country(country);
-  const now = dues.late(context, due, today);
+  const costOn = context.country(country).dues.late(context, due);
+  const now = costOn?.(today);
   if (!now) return null;
-  const next = dues.late(context, due, addDays(today, 1));
+  const next = costOn?.(addDays(today, 1));
   return { ...now, tomorrowCents: (next?.cents ?? now.cents) - now.cents };
 }
 
