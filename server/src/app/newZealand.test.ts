@@ -180,7 +180,8 @@ describe("a payday with several runs", () => {
 describe("the desk", () => {
   it("says by when a payday has to be filed, and when that day is over", () => {
     sign(open());
-    const toDo = () => readDesk(world.context, world.actor).toDo.find((each) => each.words.startsWith("File the payday of"));
+    const toDo = () =>
+      readDesk(world.context, world.actor).toDo.find((each) => each.words.startsWith("File the payday of"));
     expect(toDo()).toMatchObject({ date: "2026-07-03", late: false });
     world.context.clock.moveTo("2026-07-04");
     expect(toDo()?.late).toBe(true);
