@@ -1,6 +1,7 @@
 /**
  * Type checks everything, two programs at a time; what was checked before and has not changed is not checked again. Rooms
- * without a page are one program: core would be checked once for each of them.
+ * without a page are one program: core would be checked once for each of them. Version 7 of the compiler checks five times
+ * as fast; version 6 stays for the tools that ask a compiler questions.
  */
 import { spawn } from "node:child_process";
 import { join } from "node:path";
@@ -11,7 +12,7 @@ const rooms = ["web", "tsconfig.rooms.json", "e2e"];
 const check = (room) =>
   new Promise((resolve) => {
     const kept = join(root, ".cache", `types-${room}`);
-    const args = ["node_modules/typescript/bin/tsc", "-p", room, "--incremental", "--tsBuildInfoFile", kept];
+    const args = ["node_modules/ts7/bin/tsc", "-p", room, "--incremental", "--tsBuildInfoFile", kept];
     spawn(process.execPath, args, { cwd: root, stdio: "inherit" }).on("exit", (code) => resolve(code ?? 1));
   });
 
