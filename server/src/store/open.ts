@@ -15,7 +15,7 @@ import { claimFolder, databaseFile, defaultKeyFile, fileGuard, lockFolder, markS
 import { readOutside } from "./outsideAnchor.ts";
 import { placeSecrets } from "./placeSecrets.ts";
 import * as schema from "./schema.ts";
-import { preparedOn } from "./statements.ts";
+import { preparedOn, preparingOnce } from "./statements.ts";
 import { brokenStates, sealedColumns, sealStates, updatesOf, watchStates } from "./stateSeals.ts";
 import { type Transactions, transactions } from "./transactions.ts";
 
@@ -67,7 +67,7 @@ function openLocked(folder: string, keyFile: string, release: () => void): Store
   try {
     settle(sqlite);
     if (!isNew) demandWhole(sqlite, folder);
-    const db = drizzle(sqlite, { schema });
+    const db = drizzle(preparingOnce(sqlite), { schema });
     const waiting = isNew ? 0 : waitingMigrations(sqlite, folder);
     if (!isNew) demandOwnKey(sqlite, crypt, keyFile);
     const outside = readOutside(crypt, keyFile, folder);

@@ -81,10 +81,8 @@ interface Shape extends Watched {
   columns: string;
 }
 
-function shapeOf(sqlite: Database.Database, each: Watched): Shape | null {
-  const names = (sqlite.pragma(`table_info("${each.table}")`) as { name: string }[])
-    .map(({ name }) => name)
-    .filter((name) => !each.without?.includes(name));
+function shapeOf(each: Watched, all: readonly string[]): Shape | null {
+  const names = all.filter((name) => !each.without?.includes(name));
   if (names.length === 0) return null;
   const columns = names.join(" ");
   return {
@@ -97,8 +95,17 @@ function shapeOf(sqlite: Database.Database, each: Watched): Shape | null {
 }
 
 /** @param updates how many the store has had; of an older one fewer tables are watched */
-const shapes = (sqlite: Database.Database, updates = Number.POSITIVE_INFINITY): Shape[] =>
-  watched.filter(({ since = 0 }) => since <= updates).flatMap((each) => shapeOf(sqlite, each) ?? []);
+function shapes(sqlite: Database.Database, updates = Number.POSITIVE_INFINITY): Shape[] {
+  const wanted = watched.filter(({ since = 0 }) => since <= updates);
+  const names = new Map(wanted.map(({ table }) => [table, [] as string[]]));
+  const found = sqlite
+    .prepare<[string], { table: string; name: string }>(
+      `SELECT t.value AS "table", c.name AS name FROM json_each(?) t, pragma_table_info(t.value) c ORDER BY t.key, c.cid`,
+    )
+    .all(JSON.stringify([...names.keys()]));
+  for (const { table, name } of found) names.get(table)?.push(name);
+  return wanted.flatMap((each) => shapeOf(each, names.get(each.table) ?? []) ?? []);
+}
 
 const macOf = (crypt: Crypt, table: string, id: string, text: string): string =>
   crypt.mac(`state ${table} ${id} ${text}`);
@@ -112,7 +119,7 @@ export function watchStates(sqlite: Database.Database, crypt: Crypt): void {
   sqlite.function("count_mac", { deterministic: true }, (table: unknown, count: unknown) =>
     countMac(crypt, String(table), Number(count)),
   );
-  for (const { table, id, text } of shapes(sqlite)) {
+  const triggers = shapes(sqlite).map(({ table, id, text }) => {
     const put = (row: string) =>
       // Written as an upsert: within a trigger "or replace" would give way to the conflict rule of the outer statement.
       `INSERT INTO state_seal (kind, row_id, mac) VALUES ('${table}', ${id(row)}, state_mac('${table}', ${id(row)}, ${text(row)}))
@@ -120,11 +127,13 @@ export function watchStates(sqlite: Database.Database, crypt: Crypt): void {
     const drop = `DELETE FROM state_seal WHERE kind = '${table}' AND row_id = ${id("OLD")};`;
     const count = (by: string) =>
       `UPDATE state_count SET rows = rows ${by}, mac = count_mac('${table}', rows ${by}) WHERE kind = '${table}';`;
-    sqlite.exec(`
+    return `
       CREATE TEMP TRIGGER IF NOT EXISTS "${table}_made" AFTER INSERT ON main."${table}" BEGIN ${put("NEW")} ${count("+ 1")} END;
       CREATE TEMP TRIGGER IF NOT EXISTS "${table}_moved" AFTER UPDATE ON main."${table}" BEGIN ${put("NEW")} END;
-      CREATE TEMP TRIGGER IF NOT EXISTS "${table}_gone" AFTER DELETE ON main."${table}" BEGIN ${drop} ${count("- 1")} END;`);
-  }
+      CREATE TEMP TRIGGER IF NOT EXISTS "${table}_gone" AFTER DELETE ON main."${table}" BEGIN ${drop} ${count("- 1")} END;`;
+  });
+  // All at once: each by itself would be a transaction.
+  sqlite.transaction(() => sqlite.exec(triggers.join("\n")))();
 }
 
 /**

@@ -19,6 +19,24 @@ export function preparedOn<Parameters extends unknown[], Row = unknown>(
   return found as Database.Statement<Parameters, Row>;
 }
 
+/** So many texts are held; one with a list of its own in it is seldom asked for again. */
+const mostHeld = 1000;
+
+/** A connection as the query builder takes it: what it asks for once more is the statement of before. */
+export function preparingOnce(sqlite: Database.Database): Database.Database {
+  const held = new Map<string, Database.Statement>();
+  const prepare = (sql: string): Database.Statement => {
+    const statement = held.get(sql) ?? sqlite.prepare(sql);
+    // The newest last: the first one gives way.
+    held.delete(sql);
+    held.set(sql, statement);
+    const [oldest] = held.size > mostHeld ? held.keys() : [];
+    if (oldest !== undefined) held.delete(oldest);
+    return statement;
+  };
+  return Object.create(sqlite, { prepare: { value: prepare } });
+}
+
 interface Column {
   key: string;
   name: string;
