@@ -9,7 +9,6 @@ import { daysOfDistrict, districtsAu } from "./districtsAu.ts";
 import type { Weekdays } from "./holidaysNz.ts";
 import { type HolidayOfPlace, holidaysOfPlace, isWholeDay, keepsOwnDays, regionsOf } from "./holidayWindows.ts";
 import { readDate } from "./readDate.ts";
-import { readClock } from "./wallClock.ts";
 
 /** A day that a place keeps beside its State's, or does not keep. */
 export interface PlaceDay extends HolidayOfPlace {
@@ -43,6 +42,23 @@ export function holidaysAt(place: PlaceOfWork, from: IsoDate, to: IsoDate, works
 
 const daysMost = 60;
 
+const hour = String.raw`(\d{1,2}(?:[:.]\d{2})?\s*(?:am|pm)?|noon|midnight)`;
+const linePattern = new RegExp(String.raw`^(not\s+)?(\S+)(?:\s+${hour}\s*(?:-|–|to)\s*${hour}(?=\s|$))?\s*(.*)$`, "i");
+/** A time in the middle of a name is one that was not read as the part of the day that is kept. */
+const timeInName = /(^|\s)(\d{1,2}[:.]\d{2}|\d{1,2}\s*(am|pm)|\d{1,2}\s*[-–]\s*\d{1,2}|noon|midnight)(\s|$|[-–])/i;
+
+/** "18:00", "6pm", "24", "noon" as minutes of the day, a midnight that ends it as its last; null where it is no time. */
+function minutesOf(text: string, isEnd: boolean): number | null {
+  const typed = text.trim().toLowerCase();
+  if (typed === "noon") return 12 * 60;
+  const found = /^(\d{1,2})(?:[:.](\d{2}))?\s*(am|pm)?$/.exec(typed === "midnight" ? "12am" : typed);
+  const [, hours = "", minutes = "0", half] = found ?? [];
+  const [at, past] = [Number(hours), Number(minutes)];
+  if (!found || past > 59 || at > 24 || (at === 24 && past > 0) || (half && (at > 12 || at === 0))) return null;
+  const on = (half ? (at % 12) + (half === "pm" ? 12 : 0) : at) * 60 + past;
+  return isEnd && on === 0 ? 24 * 60 : on;
+}
+
 /**
  * Days of a place as they are typed, one a line: "28/8/2026 Gold Coast Show", "24/12/2026 18:00-24:00 Christmas Eve",
  * "not 3/11/2026" for a day of the State that the place does not keep.
@@ -52,7 +68,7 @@ export function readPlaceDays(text: string): PlaceDay[] | { fault: string } {
   const days: PlaceDay[] = [];
   for (const line of text.split("\n").map((each) => each.trim())) {
     if (line === "") continue;
-    const found = /^(not\s+)?(\S+)(?:\s+(\d{1,2}:\d{2})\s*[-–]\s*(\d{1,2}:\d{2}))?\s*(.*)$/i.exec(line);
+    const found = linePattern.exec(line);
     const [, not, typed = "", from, to, name = ""] = found ?? [];
     // The year is written: a day of the year before or after would be another one.
     const date = /\d{4}/.test(typed) ? readDate(typed, "2026-01-01") : null;
@@ -60,8 +76,10 @@ export function readPlaceDays(text: string): PlaceDay[] | { fault: string } {
     if (!date) return { fault: `“${line}” does not begin with a date with its year. ${example}` };
     if (not && (from || to)) return { fault: `“${line}”: a day is kept or not as a whole. ${example}` };
     if (!not && name.trim() === "") return { fault: `“${line}” has no name. ${example}` };
-    const [start, end] = from && to ? [readClock(from.padStart(5, "0")), readClock(to.padStart(5, "0"))] : [null, null];
-    if (start !== null && end !== null && (start >= end || end > 24 * 60))
+    const [start, end] = from && to ? [minutesOf(from, false), minutesOf(to, true)] : [null, null];
+    if (from && to && (start === null || end === null))
+      return { fault: `“${line}”: ${from}-${to} are no times of a day. Write them as 18:00-24:00.` };
+    if (start !== null && end !== null && start >= end)
       return { fault: `“${line}”: the part of the day ends when or before it starts. Write it as 18:00-24:00.` };
     if (days.some((each) => each.date === date)) return { fault: `${dateWords(date)} stands twice. Leave one line.` };
     days.push({
@@ -74,6 +92,19 @@ export function readPlaceDays(text: string): PlaceDay[] | { fault: string } {
       fault: `${days.length} days stand here; ${daysMost} are the most. Take out those of years that have passed.`,
     };
   return days;
+}
+
+/**
+ * What is wrong with days as they are typed now. Of what is on record a name may have a time in it.
+ * @returns a sentence; null where nothing is
+ */
+export function placeDaysFault(text: string): string | null {
+  const read = readPlaceDays(text);
+  if (!Array.isArray(read)) return read.fault;
+  const odd = read.find(({ name }) => timeInName.test(name));
+  return odd
+    ? `${dateWords(odd.date)}: “${odd.name}” has a time in its name, and the whole day would be a public holiday. Write the part of the day before the name, as 24/12/2026 18:00-24:00 Christmas Eve.`
+    : null;
 }
 
 /** Districts with days of their own in a State or province; none elsewhere. */

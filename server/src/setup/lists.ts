@@ -3,7 +3,7 @@
 import type { ChangePlace, ListName, ListValues } from "@zesty/contract/lists";
 import type { OwnField } from "@zesty/contract/ownFacts";
 import { keepsOwnDays, regionsOf } from "@zesty/core/calendar/holidayWindows";
-import { districtsIn, noDistrict, readPlaceDays } from "@zesty/core/calendar/placeDays";
+import { districtsIn, noDistrict, placeDaysFault } from "@zesty/core/calendar/placeDays";
 import { and, eq, ne } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
@@ -167,10 +167,10 @@ function demandPlace(
   const districts = districtsIn(state);
   if (district !== null && district !== noDistrict && !districts.includes(district))
     refuse("district", `“${district}” is no district of ${state} with days of its own.`);
-  const read = readPlaceDays(days);
-  if (!Array.isArray(read)) refuse("days", read.fault);
+  const fault = placeDaysFault(days);
+  if (fault) refuse("days", fault);
   // Holidays of New Zealand follow the person, with days off in lieu of their own law.
-  else if (read.length > 0 && !keepsOwnDays(country))
+  if (days.trim() !== "" && !keepsOwnDays(country))
     refuse("days", "A place has no days of its own here: its holidays follow its province. Take the lines out.");
 }
 
