@@ -79,12 +79,21 @@ describe("a day as it is typed", () => {
     const day = readDay(typed, date, "AU") as DayRecord;
     expect(dayText({ ...day, shifts: day.shifts.map(withShortBreak) }, "AU")).toBe(text);
   });
-  it.each(["25-26", "21-21", "hello", "al x", "7, 8", "9-5 b600", "sick 30", "99", "22-6 woken", "9-17 recall 3"])(
-    "refuses %s",
-    (typed) => {
-      expect(readDay(typed, date, "AU")).toHaveProperty("fault");
-    },
-  );
+  it.each([
+    "9-17 b1",
+    "25-26",
+    "21-21",
+    "hello",
+    "al x",
+    "7, 8",
+    "9-5 b600",
+    "sick 30",
+    "99",
+    "22-6 woken",
+    "9-17 recall 3",
+  ])("refuses %s", (typed) => {
+    expect(readDay(typed, date, "AU")).toHaveProperty("fault");
+  });
   it("knows nothing of a blank", () => expect(readDay("  ", date, "AU")).toBeNull());
   it("banks overtime where awards know of it", () =>
     expect(readDay("9-19, bank", date, "NZ")).toEqual({ fault: expect.stringContaining("Australian awards") }));

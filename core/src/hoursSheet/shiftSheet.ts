@@ -95,6 +95,9 @@ export interface ShiftPlan {
 /** Shifts so many days from the period in hand are taken for a slip. */
 export const farDays = 100;
 
+const minutesBetween = ({ start, end }: ShiftBreak): number =>
+  (Date.parse(`${end}:00Z`) - Date.parse(`${start}:00Z`)) / 60_000;
+
 /** The shift of a row, or what is wrong with it. */
 function readShift(cells: Cells, { today }: ShiftFacts): { date: IsoDate; shift: DayShift } | { fault: string } {
   const start = readWhen(cells.start ?? blankCell, "Start", today);
@@ -128,6 +131,11 @@ function readShift(cells: Cells, { today }: ShiftFacts): { date: IsoDate; shift:
   }
   const unpaid = readMinutes(cells.unpaidMinutes ?? blankCell);
   if (isFault(unpaid)) return unpaid;
+  const timed = breaks.reduce((sum, each) => sum + minutesBetween(each), 0);
+  if (unpaid > 0 && breaks.length > 0 && timed !== unpaid)
+    return {
+      fault: `The breaks' times come to ${timed} minutes, and ${unpaid} unpaid minutes stand beside them. Correct one.`,
+    };
   let breakAnywhere: number | undefined;
   if (unpaid > 0 && breaks.length === 0) {
     if (unpaid >= to - start.minutes) return { fault: `A break of ${unpaid} minutes does not fit into the shift.` };

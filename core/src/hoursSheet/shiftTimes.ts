@@ -31,14 +31,20 @@ export function readWhen(cell: SheetCell, what: string, today: IsoDate): When | 
   const time = readTime(both ? `${both[2]}${both[3] ?? ""}` : cell.text.replace(/(:\d{2}):\d{2}/, "$1"));
   return time ? { minutes: time.minutes, date } : wrong;
 }
+/** A bare figure below this may be minutes or hours: nobody breaks for a minute, and somebody may for one hour. */
+const fewestMinutes = 5;
+
 /** Minutes of a break as people write them: 30, 0:30, 0.5. */
 export function readMinutes(cell: SheetCell): number | { fault: string } {
   if (cell.kind === "blank") return 0;
   const text = cell.text.trim().replace(/\s*(m|min|mins|minutes)$/i, "");
-  const clock = /^(\d{1,2}):(\d{2})$/.exec(text);
+  const clock = /^(\d{1,2}):([0-5]\d)$/.exec(text);
   if (clock) return Number(clock[1]) * 60 + Number(clock[2]);
   if (cell.kind === "time") return decimal(cell.text).times(60).toDecimalPlaces(0).toNumber();
-  if (/^\d{1,3}$/.test(text)) return Number(text);
+  const isBare = /^\d{1,3}$/.test(text);
+  if (isBare && text === cell.text.trim() && Number(text) > 0 && Number(text) < fewestMinutes)
+    return { fault: `Break: “${text}” may be minutes or hours. Write ${text}:00 for hours, 0:0${text} for minutes.` };
+  if (isBare) return Number(text);
   if (/^\d?\.\d{1,4}$/.test(text)) return decimal(text).times(60).toDecimalPlaces(0).toNumber();
   return { fault: `Break: “${cell.text.slice(0, 40)}” is not a number of minutes. Write it as 30.` };
 }

@@ -88,6 +88,7 @@ describe("shifts from an export", () => {
     ["a long shift", "E0,,2026-06-22,6:00,21:30,,", /2 query: 15.5 hours in one shift/],
     ["a break as long as the shift", "E0,,2026-06-22,9:00,9:30,30,", /2 stop: A break of 30 minutes does not fit/],
     ["a break that is none", "E0,,2026-06-22,9:00,17:00,soon,", /2 stop: Break: “soon” is not a number of minutes/],
+    ["a minute or an hour", "E0,,2026-06-22,9:00,17:00,1,", /2 stop: Break: “1” may be minutes or hours\. Write 1:00/],
     ["the same shift twice", "E0,,2026-06-22,9:00,17:00,,\nE0,,2026-06-22,9:00,17:00,,", /3 stop: Row 2 is the same/],
     ["an overlap", "E0,,2026-06-22,9:00,17:00,,\nE0,,2026-06-22,16:00,18:00,,", /stop: The shift from .* overlaps/],
     ["an hour that the clock skips", "E0,,2026-10-04,2:30,9:00,,", /stop: .*never was/],
@@ -96,6 +97,15 @@ describe("shifts from an export", () => {
     const plan = await bring(head + rows);
     expect(marks(plan).join("\n")).toMatch(sentence);
     if (/stop/.test(sentence.source)) expect(plan.days.flatMap((day) => day.rows)).not.toContain(3);
+  });
+
+  it("with the times of a break and other minutes of it are asked about, and with the same are taken", async () => {
+    const rows = [30, 45].map((minutes) => `E0,2026-06-2${minutes === 30 ? 2 : 3},9:00,17:00,12:00,12:30,${minutes}`);
+    const plan = await bring(`Employee ID,Date,Start,End,Break start,Break end,Unpaid break\n${rows.join("\n")}`);
+    expect([marks(plan), shown(plan)]).toEqual([
+      ["3 stop: The breaks' times come to 30 minutes, and 45 unpaid minutes stand beside them. Correct one."],
+      ["Alex Sample0 2026-06-22:  → 9–17 b12–12:30"],
+    ]);
   });
 
   it("say what stood before, ask where it was approved, and leave paid days and leave alone", async () => {
