@@ -8,6 +8,7 @@ import type { Typed } from "../pay/strands.ts";
 import { type Decimal, decimal, decimalOrZero, sum } from "../quantity/decimal.ts";
 import { tidied, tidiedHours } from "../quantity/tidied.ts";
 import { readDay, readFigure, type SheetMark, whose } from "./cells.ts";
+import { clockLike, clockLikeWords } from "./clockLike.ts";
 import { findColumns, type OwnColumn } from "./columns.ts";
 import { linesIn, quantity, type SheetFacts, type SheetPerson } from "./sheetFacts.ts";
 import { blankCell, headingKey, type SheetCell, type SheetTable } from "./table.ts";
@@ -115,6 +116,7 @@ export function planHoursSheet(table: SheetTable, facts: SheetFacts): SheetPlan 
   for (const { kept, typed } of settled)
     if (!kept.person.included && typed.length > 0)
       kept.said[0]?.row.marks.push({ kind: "query", text: `${kept.person.name} is left out of this run.` });
+  askAboutMinutes(settled.flatMap(({ kept }) => kept));
   if (plan.rows.length === 0) plan.stops.push("The sheet has headings and no rows.");
   // A person over several rows comes whole or not at all.
   const changed = new Set(plan.rows.filter((row) => row.changes.length > 0).map((row) => row.payId));
@@ -122,6 +124,19 @@ export function planHoursSheet(table: SheetTable, facts: SheetFacts): SheetPlan 
     stopped || !changed.has(person.payId) ? [] : [{ payId: person.payId, periods, typed }],
   );
   return plan;
+}
+
+/** Hours that are new in the sheet, where all of them together look like hours and minutes. */
+function askAboutMinutes(taken: readonly Kept[]): void {
+  const fresh = taken.flatMap(({ person, said }) =>
+    said.filter(({ element, centre, text }) => {
+      const lines = linesIn(person.lines, element).filter((line) => line.costCentre === centre);
+      return element.entry === "hours" && text !== "" && !decimalOrZero(quantity(lines, element)).eq(text);
+    }),
+  );
+  const like = new Set(clockLike(fresh.map(({ text }) => text)));
+  for (const { element, text, row } of fresh)
+    if (like.has(text)) row.marks.push({ kind: "query", text: clockLikeWords(element.name, text) });
 }
 
 interface Kept {

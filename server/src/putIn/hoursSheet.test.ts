@@ -51,6 +51,20 @@ describe("out and back", () => {
       expect([plan.stops, plan.result, plan.rows.flatMap((row) => row.changes)]).toEqual([[], [], []]);
   });
 
+  it("asks about hours that look like hours and minutes, where all that is new in the sheet does", async () => {
+    const typed = (...hours: number[]) =>
+      filled((sheet, at) => {
+        for (const [no, each] of hours.entries()) sheet.getRow(no + 2).getCell(at("Ordinary")).value = each;
+      });
+    const asked = await back(await typed(37.3, 36.45));
+    expect([marks(asked, 2), marks(asked, 3), marks(asked, 4)]).toEqual([
+      expect.stringMatching(/query: .*37\.3 h is 37 hours and 18 minutes.*write 37:30/),
+      expect.stringMatching(/write 36:45/),
+      "",
+    ]);
+    expect(marks(await back(await typed(37.3, 36.5)), 2)).not.toContain("minutes");
+  });
+
   it("reads hours by the clock, dates of the workbook, dollars and splits, and says before and after", async () => {
     const plan = await back(
       await filled((sheet, at) => {
