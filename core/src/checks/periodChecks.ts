@@ -19,6 +19,8 @@ interface InHand {
 
 /** House convention: three usual pays and $2,000 above one are asked about. */
 const farAbove = { times: 3, dollars: 2000 } as const;
+/** House convention: dollars an hour above which the first rate of somebody is asked about. */
+const highRate = 250;
 
 export function periodChecks({ context, weeklyHours, hours, gross, yearOf }: InHand): Mark[] {
   const { facts, cycle, periods, periodStart, periodEnd } = context;
@@ -69,7 +71,11 @@ export function periodChecks({ context, weeklyHours, hours, gross, yearOf }: InH
       facts: { amount: dollars(decimal(context.paidBefore)) },
       mend: inRun,
     });
-  const usual = agreed.times(decimalOrZero(facts.hourlyRate ?? undefined));
+  // Nothing before says what is usual: a point that slipped would be paid, and be usual from then on.
+  const rate = decimalOrZero(facts.hourlyRate ?? undefined);
+  if (context.lastPay === null && context.correctsTaxable === null && rate.gt(highRate))
+    found.push({ kind: "query", code: "firstRateHigh", facts: { rate: dollars(rate) }, mend: person("employment") });
+  const usual = agreed.times(rate);
   if (usual.gt(0) && gross.gt(usual.times(farAbove.times)) && gross.minus(usual).gt(farAbove.dollars))
     found.push({
       kind: "query",

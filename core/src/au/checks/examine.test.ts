@@ -123,6 +123,11 @@ const cases: Record<MarkCodeAu, Case> = {
     with: [context({ facts: { hourlyRate: "50" } }), [...hours("38"), { elementId: 5, amount: "90000" }]],
     without: [context({ facts: { hourlyRate: "50" } }), [...hours("38"), { elementId: 5, amount: "1900" }]],
   },
+  firstRateHigh: {
+    kind: "query",
+    with: [context({ lastPay: null, facts: { hourlyRate: "315" } }), hours("38")],
+    without: [context({ lastPay: null, facts: { hourlyRate: "250" } }), hours("38")],
+  },
   paidBefore: {
     kind: "query",
     with: [context({ paidBefore: "400.00" }), hours("38")],
