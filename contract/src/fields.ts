@@ -38,6 +38,13 @@ export const amountNotNegative = () =>
   figure(/^\d{1,9}(\.\d{1,2})?$/, "is not an amount of nought or more. Write it as 12.50.");
 export const hours = () =>
   figure(/^\d{1,4}(\.\d{1,4})?$/, "is not a number of hours. Write it as 7.6, without a minus.", tidiedHours);
+/** Hours of a week or a day, which do not have more than that. */
+export const hoursOf = (span: "week" | "day") => {
+  const most = span === "week" ? 168 : 24;
+  return hours().custom((text: string, helpers) =>
+    Number(text) <= most ? text : helpers.message({ custom: `{{#label}}: ${text} hours are more than a ${span} has.` }),
+  );
+};
 export const rate = () => figure(/^\d{1,5}(\.\d{1,4})?$/, "is not an hourly rate. Write it as 28.45.");
 export const percent = () => figure(/^\d{1,3}(\.\d{1,6})?$/, "is not a per cent. Write it as 12 or 7.6923.");
 export const abn = () => checked(isAbn, "does not pass the check of an ABN. Compare its 11 digits with the register.");

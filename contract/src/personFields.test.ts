@@ -122,6 +122,7 @@ describe("is refused with its name", () => {
     ["AU", "details", "address.line1", "", /Street/],
     ["AU", "employment", "cycleId", undefined, /Pay cycle is missing/],
     ["AU", "employment", "basis", "sometimes", /Basis must be one of/],
+    ["AU", "employment", "weeklyHours", "380", /Hours a week: 380 hours are more than a week has\./],
     ["AU", "employment", "weeklyHours", "-1", /Hours a week is not a number of hours/],
     ["AU", "employment", "hourlyRate", "thirty", /Hourly rate is not an hourly rate/],
     ["AU", "employment", "salary", "-5", /Salary a year is not an amount/],

@@ -19,8 +19,8 @@ interface InHand {
 
 /** House convention: three usual pays and $2,000 above one are asked about. */
 const farAbove = { times: 3, dollars: 2000 } as const;
-/** House convention: dollars an hour above which the first rate of somebody is asked about. */
-const highRate = 250;
+/** House convention: dollars an hour, and hours a week, above which somebody's first pay here is asked about. */
+const firstPay = { rate: 250, weeklyHours: 60 } as const;
 
 export function periodChecks({ context, weeklyHours, hours, gross, yearOf }: InHand): Mark[] {
   const { facts, cycle, periods, periodStart, periodEnd } = context;
@@ -71,10 +71,9 @@ export function periodChecks({ context, weeklyHours, hours, gross, yearOf }: InH
       facts: { amount: dollars(decimal(context.paidBefore)) },
       mend: inRun,
     });
-  // Nothing before says what is usual: a point that slipped would be paid, and be usual from then on.
   const rate = decimalOrZero(facts.hourlyRate ?? undefined);
-  if (context.lastPay === null && context.correctsTaxable === null && rate.gt(highRate))
-    found.push({ kind: "query", code: "firstRateHigh", facts: { rate: dollars(rate) }, mend: person("employment") });
+  if (context.lastPay === null && context.correctsTaxable === null)
+    found.push(...firstPayChecks(rate, weeklyHours, hours.times(paysPerYear[cycle]).div(periods * 52)));
   const usual = agreed.times(rate);
   if (usual.gt(0) && gross.gt(usual.times(farAbove.times)) && gross.minus(usual).gt(farAbove.dollars))
     found.push({
@@ -82,6 +81,26 @@ export function periodChecks({ context, weeklyHours, hours, gross, yearOf }: InH
       code: "farAboveUsual",
       facts: { gross: dollars(gross), usual: dollars(usual), times: gross.div(usual).toDecimalPlaces(1).toString() },
       mend: inRun,
+    });
+  return found;
+}
+
+/**
+ * Nothing before says what is usual: a point that slipped, or a fortnight's hours given as a week's, would be paid, and be
+ * usual from then on.
+ * @param agreed hours a week
+ * @param worked hours of this pay, by the week
+ */
+function firstPayChecks(rate: Decimal, agreed: Decimal, worked: Decimal): Mark[] {
+  const most = agreed.gt(worked) ? agreed : worked;
+  const found: Mark[] = [];
+  if (rate.gt(firstPay.rate))
+    found.push({ kind: "query", code: "firstRateHigh", facts: { rate: dollars(rate) }, mend: person("employment") });
+  if (most.gt(firstPay.weeklyHours))
+    found.push({
+      ...{ kind: "query", code: "firstHoursHigh" },
+      facts: { hours: most.toDecimalPlaces(2).toString(), agreed: agreed.gte(worked) ? "1" : "0" },
+      mend: agreed.gte(worked) ? person("employment") : inRun,
     });
   return found;
 }

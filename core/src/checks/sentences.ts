@@ -29,6 +29,8 @@ export const sentences = {
     `The last day was ${dateWords(f.last ?? "")}, and days to ${dateWords(f.to ?? "")} were paid already, on ${f.paydays}. Correct those pays, so that neither pay nor leave of these days stands; or tick.`,
   salaryAboveUsual: (f) =>
     `The salary comes to ${f.salary} for a pay, and usual pay has ${f.usual}. Put usual pay right on the person's page, or tick.`,
+  firstHoursHigh: (f) =>
+    `${f.agreed === "1" ? `Agreed are ${f.hours} hours a week` : `This first pay here has ${f.hours} hours a week`}: look whether they are of a fortnight or a month, or tick.`,
   firstRateHigh: (f) => `The rate of this first pay here is ${f.rate} an hour. Look for a point that slipped, or tick.`,
   farAboveUsual: (f) =>
     `Gross ${f.gross} is ${f.times} times a usual pay of ${f.usual}. Look for a year's salary in one pay, or a slip of the key.`,

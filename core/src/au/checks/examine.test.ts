@@ -123,6 +123,11 @@ const cases: Record<MarkCodeAu, Case> = {
     with: [context({ facts: { hourlyRate: "50" } }), [...hours("38"), { elementId: 5, amount: "90000" }]],
     without: [context({ facts: { hourlyRate: "50" } }), [...hours("38"), { elementId: 5, amount: "1900" }]],
   },
+  firstHoursHigh: {
+    kind: "query",
+    with: [context({ lastPay: null }), hours("60.5")],
+    without: [context({ lastPay: null }), hours("60")],
+  },
   firstRateHigh: {
     kind: "query",
     with: [context({ lastPay: null, facts: { hourlyRate: "315" } }), hours("38")],
