@@ -193,6 +193,21 @@ const cases: Record<MarkCodeAu, Case> = {
     with: [context({ person: person({ leave: [] }) }), hours("38")],
     without: [context({ person: person({ leave: [], basis: "casual" }), facts: { hourlyRate: "40" } }), hours("38")],
   },
+  accrualOff: {
+    kind: "query",
+    with: [context({ person: person({ leave: [{ kind: "annual", percentOfHours: "0.076923" }] }) }), hours("38")],
+    without: [
+      context({
+        person: person({
+          leave: [
+            { kind: "annual", percentOfHours: "7.69" },
+            { kind: "personal", hoursPerYear: "76" },
+          ],
+        }),
+      }),
+      hours("38"),
+    ],
+  },
   noBankAccount: { kind: "stop", with: [context({ facts: { bankAccounts: 0 } }), hours("38")] },
   noAddress: { kind: "query", with: [context({ facts: { hasAddress: false } }), hours("38")] },
   noEmail: { kind: "query", with: [context({ facts: { payslipTo: null } }), hours("38")] },

@@ -24,7 +24,7 @@ import { hoursOf } from "../pay/snapshot.ts";
 import type { WorkedLine } from "../pay/worked.ts";
 import { numberPendingUntil, taxTreatment } from "../taxDeclaration.ts";
 import type { Check, PayCheck, WorkedInput } from "./check.ts";
-import { leaveChecks, noAccrual } from "./leaveChecks.ts";
+import { accrualOff, leaveChecks, noAccrual } from "./leaveChecks.ts";
 import { linePayChecks, lineRowChecks } from "./lineChecks.ts";
 import { wageChecks } from "./wageChecks.ts";
 
@@ -205,6 +205,7 @@ const payChecks: readonly PayCheck[] = [
   numberMissing,
   thresholdUnticked,
   noAccrual,
+  accrualOff,
   tooYoungForSuper,
   derivedTable,
   ...linePayChecks,

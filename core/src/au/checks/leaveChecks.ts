@@ -2,6 +2,7 @@
 
 import { inRun, person } from "../../checks/check.ts";
 import type { Mark } from "../../checks/mark.ts";
+import type { LeaveEntitlement } from "../../leave/accrual.ts";
 import { leaveKind } from "../../leave/kinds.ts";
 import { type Decimal, decimal, decimalOrZero, zero } from "../../quantity/decimal.ts";
 import { type EmploymentStandards, employmentStandards } from "../../rulebook/au/employmentStandards.ts";
@@ -115,6 +116,33 @@ export const noAccrual: PayCheck = ({ input, worked }) => {
   return ["annual", "personal"]
     .filter((kind) => !input.person.leave?.some((entitled) => entitled.kind === kind))
     .map((kind) => ({ kind: "query", code: "noAccrual", facts: { kind, basis }, mend: person("leave") }));
+};
+
+/** Weeks a year of an entitlement; null where no hours are agreed to count them by. */
+function weeksOf(entitled: LeaveEntitlement, weeklyHours: Decimal): Decimal | null {
+  if (entitled.weeksPerYear !== undefined) return decimal(entitled.weeksPerYear);
+  if (entitled.percentOfHours !== undefined) return decimal(entitled.percentOfHours).times(52).div(100);
+  return weeklyHours.gt(0) ? decimalOrZero(entitled.hoursPerYear).div(weeklyHours) : null;
+}
+
+/** House convention: more weeks a year than these are asked about; and so little below the law is a per cent cut short. */
+const accrues = { mostWeeks: 8, short: "0.01" } as const;
+
+/** Less than the National Employment Standards give, or more than anybody gets: a per cent as a part of one, days as weeks. */
+export const accrualOff: PayCheck = ({ input, worked }, rules) => {
+  const { basis, leave = [], weeklyHours } = input.person;
+  if ((basis !== "full-time" && basis !== "part-time") || worked.gross.value.isZero()) return [];
+  const { annualWeeks, personalWeeks } = rules.row(employmentStandards, input.payday).figures;
+  const least = new Map([
+    ["annual", decimal(annualWeeks)],
+    ["personal", decimal(personalWeeks)],
+  ]);
+  return leave.flatMap((entitled): Mark[] => {
+    const [given, weeks] = [least.get(entitled.kind), weeksOf(entitled, decimalOrZero(weeklyHours))];
+    if (!given || !weeks || (weeks.plus(accrues.short).gte(given) && weeks.lte(accrues.mostWeeks))) return [];
+    const facts = { kind: entitled.kind, weeks: weeks.toDecimalPlaces(2).toString(), least: given.toString() };
+    return [{ kind: "query", code: "accrualOff", facts, mend: person("leave") }];
+  });
 };
 
 export const leaveChecks: readonly Check[] = [

@@ -1,6 +1,7 @@
 /** The marks of Australian pays, and the sentence of each. */
 import { dateWords } from "../../calendar/dates.ts";
 import type { Sentence } from "../../checks/sentences.ts";
+import { leaveWords } from "../../leave/kinds.ts";
 
 export const sentencesAu = {
   noFund: () => "No super fund is set, so the super cannot be paid.",
@@ -16,6 +17,10 @@ export const sentencesAu = {
     `${f.hours} h are on record for ${f.gross}: ${f.rate} an hour, below the ${f.floor} of ${f.minimum}. Pay the difference, or put the record right.`,
   leaveBeyondBalance: (f) => `${f.hours} h of ${f.kind} leave taken, ${f.balance} h in the balance.`,
   noAccrual: (f) => `No ${f.kind} leave accrues although this person is ${f.basis}.`,
+  accrualOff: (f) =>
+    Number(f.weeks) < Number(f.least)
+      ? `${leaveWords(f.kind ?? "")} accrues at ${f.weeks} weeks a year, and the least is ${f.least}. A per cent of hours is written as 7.6923.`
+      : `${leaveWords(f.kind ?? "")} accrues at ${f.weeks} weeks a year. Look whether days or hours were given as weeks, or tick.`,
   noAddress: () => "The home address is missing or not complete. The pay event will be refused for this person.",
   tooYoungForSuper: (f) => `Under ${f.under} and not over ${f.hours} hours a week: no super guarantee.`,
   superTyped: (f) => `Super typed by hand: ${f.typed} instead of ${f.worked} (${f.reason}).`,
@@ -56,5 +61,6 @@ export const standingAu: (keyof typeof sentencesAu)[] = [
   "thresholdUnticked",
   "noAddress",
   "noAccrual",
+  "accrualOff",
   "noReportingCode",
 ];
