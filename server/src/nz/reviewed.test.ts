@@ -361,3 +361,26 @@ describe("who is paid an amount each pay, with neither salary nor rate", () => {
     expect(line(runId, "SICK")).toBe("280.00");
   });
 });
+
+it.each([
+  [{ annualWeeks: "3" }, /The law gives 4 weeks a year/],
+  [{ annualWeeks: "20" }, /20 weeks a year are more than anybody has/],
+  [{ sickDays: "5" }, /The law gives 10 days a year/],
+  [{ sickDays: "80" }, /Are they hours/],
+  [{ opening: [{ kind: "annual", units: "160" }] }, /160 weeks are more than a year of holidays/],
+  [{ opening: [{ kind: "annual", units: "-160" }] }, /more than a year of holidays/],
+])("what an agreement gives, or somebody brings along, as nobody has it: %j", (wanted, says) => {
+  world = smallWorldNz(1);
+  const plain = { withPay: false, varies: false, agreedWeek: null, averageOnlyUntil: null, keepsAnniversary: false };
+  const save = (more: object) =>
+    saveSection(world.context, world.actor, who(), "holidays", { from: "2026-06-01", ...plain, ...more } as never);
+  expect(() => save(wanted)).toThrow(says);
+  save({
+    annualWeeks: "5",
+    sickDays: "15",
+    opening: [
+      { kind: "annual", units: "12.5" },
+      { kind: "sick", units: "20" },
+    ],
+  });
+});

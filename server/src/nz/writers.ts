@@ -61,6 +61,11 @@ export const writersNz: { [S in keyof SectionValuesNz]: Writer<SectionValuesNz[S
     context.store.db.insert(payOrders).values({ personId, from, childSupport, orders }).run();
   },
   holidays: (context, personId, businessId, from, { agreedWeek, opening, openingOn, ...values }) => {
+    for (const [at, { kind, units }] of (opening ?? []).entries())
+      if (kind === "annual" && decimal(units).abs().gt(most.openingWeeks)) {
+        const text = `${units} weeks are more than a year of holidays. Are they days, or hours?`;
+        throw cannot("opening-too-much", text, { errors: [{ path: `opening.${at}.units`, text }] });
+      }
     const { from: _from, ...rest } = values;
     demandAboveLaw(context, personId, [from, todayAt(context, businessId)].sort().at(-1) ?? from, values);
     context.store.db
@@ -107,7 +112,10 @@ declare module "../people/savePerson.ts" {
   interface SectionValues extends SectionValuesNz {}
 }
 
-/** @throws where an agreement would give less than the law, or service would count from a day after the start */
+/** House convention: nobody is given, or has saved up, more than this; days or hours were given as weeks. */
+const most = { annualWeeks: 12, sickDays: 60, openingWeeks: 52 } as const;
+
+/** @throws where an agreement would give less than the law or more than anybody has, or service would count from a day after the start */
 function demandAboveLaw(
   context: Context,
   personId: number,
@@ -119,6 +127,10 @@ function demandAboveLaw(
   const rules = context.rules.find(holidayRules, on)?.figures;
   if (rules && annualWeeks && decimal(annualWeeks).lt(rules.annualWeeks))
     throw refuse("annualWeeks", `The law gives ${rules.annualWeeks} weeks a year. Type more, or leave it empty.`);
+  if (annualWeeks && decimal(annualWeeks).gt(most.annualWeeks))
+    throw refuse("annualWeeks", `${annualWeeks} weeks a year are more than anybody has. Days are divided by five.`);
+  if (sickDays && decimal(sickDays).gt(most.sickDays))
+    throw refuse("sickDays", `${sickDays} days a year are more than anybody has. Are they hours?`);
   if (rules && sickDays && decimal(sickDays).lt(rules.sick.days))
     throw refuse("sickDays", `The law gives ${rules.sick.days} days a year. Type more, or leave it empty.`);
   const start = context.store
