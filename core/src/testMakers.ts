@@ -98,6 +98,7 @@ export const context = (
   toDate: {},
   balances: { annual: "50.0000", personal: "20.0000" },
   lastPay: null,
+  isFirstPay: false,
   deducted: {},
   takenThisYear: {},
   topUp: null,

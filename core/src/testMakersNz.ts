@@ -76,6 +76,7 @@ export const contextNz = (
   toDate: {},
   balances: { annual: "3.0000", sick: "10.0000", alternative: "1.0000" },
   lastPay: null,
+  isFirstPay: false,
   deducted: {},
   overrides: null,
   correctsTaxable: null,

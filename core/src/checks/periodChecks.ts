@@ -72,7 +72,7 @@ export function periodChecks({ context, weeklyHours, hours, gross, yearOf }: InH
       mend: inRun,
     });
   const rate = decimalOrZero(facts.hourlyRate ?? undefined);
-  if (context.lastPay === null && context.correctsTaxable === null)
+  if (context.isFirstPay && context.correctsTaxable === null)
     found.push(...firstPayChecks(rate, weeklyHours, hours.times(paysPerYear[cycle]).div(periods * 52)));
   const usual = agreed.times(rate);
   if (usual.gt(0) && gross.gt(usual.times(farAbove.times)) && gross.minus(usual).gt(farAbove.dollars))

@@ -10,6 +10,8 @@ export const sentences = {
   noHours: () => "No hours or pay in this row. Type the hours, or leave this person out of the run.",
   absurdHours: (f) => `${f.hours} hours in ${f.days} days is more than the days hold.`,
   netBelowZero: (f) => `Net pay is ${f.net}. Deductions are larger than what is left to pay.`,
+  netUnlikeLastTime: (f) =>
+    `Net ${f.net} against ${f.last} on ${dateWords(f.payday ?? "")}: ${f.change}, with gross much as it was. Look at deductions and tax.`,
   unlikeLastTime: (f) => `Gross ${f.gross} against ${f.last} on ${dateWords(f.payday ?? "")}: ${f.change}.`,
   noBankAccount: () => "No bank account is set, so the net pay cannot go into the payment file.",
   noEmail: () => "No e-mail address, so the payslip cannot be sent.",

@@ -7,24 +7,28 @@ import type { Mark } from "./mark.ts";
 /** House convention: more than a third and more than $100 away from the last pay. */
 const unlike = { share: 3, dollars: 100 } as const;
 
-export function unlikeLast(lastPay: LastPay | null, gross: Decimal): Mark[] {
-  if (!lastPay) return [];
-  const last = decimal(lastPay.gross);
-  const change = gross.minus(last);
-  if (last.isZero() || gross.isZero() || change.abs().lte(unlike.dollars) || change.abs().lte(last.div(unlike.share)))
-    return [];
+const isUnlike = (now: Decimal, last: Decimal): boolean => {
+  const change = now.minus(last).abs();
+  return change.gt(unlike.dollars) && change.gt(last.abs().div(unlike.share));
+};
+
+const percentOf = (now: Decimal, last: Decimal): string => {
+  const change = now.minus(last);
   const percent = change.div(last).times(100).toFixed(0);
-  return [
-    {
-      kind: "query",
-      code: "unlikeLastTime",
-      facts: {
-        gross: dollars(gross),
-        last: dollars(last),
-        payday: lastPay.payday,
-        change: change.isNegative() ? `${percent.replace("-", "−")} %` : `+${percent} %`,
-      },
-      mend: inRun,
-    },
-  ];
+  return change.isNegative() ? `${percent.replace("-", "−")} %` : `+${percent} %`;
+};
+
+/** Gross far from the last one; or, where that is like it, what is paid out: a deduction whose point slipped, another tax. */
+export function unlikeLast(lastPay: LastPay | null, { gross, net }: { gross: Decimal; net: Decimal }): Mark[] {
+  if (!lastPay) return [];
+  const [lastGross, lastNet] = [decimal(lastPay.gross), decimal(lastPay.net)];
+  if (lastGross.isZero() || gross.isZero()) return [];
+  const { payday } = lastPay;
+  if (isUnlike(gross, lastGross)) {
+    const facts = { gross: dollars(gross), last: dollars(lastGross), payday, change: percentOf(gross, lastGross) };
+    return [{ kind: "query", code: "unlikeLastTime", facts, mend: inRun }];
+  }
+  if (lastNet.lte(0) || !isUnlike(net, lastNet)) return [];
+  const facts = { net: dollars(net), last: dollars(lastNet), payday, change: percentOf(net, lastNet) };
+  return [{ kind: "query", code: "netUnlikeLastTime", facts, mend: inRun }];
 }

@@ -187,7 +187,10 @@ export interface RowBase {
   toDate: ToDate;
   /** leave balances before this pay by kind: hours in Australia, weeks or days in New Zealand */
   balances: Record<string, string>;
+  /** of the cycle; null outside the cycle */
   lastPay: LastPay | null;
+  /** nobody has been paid under this row's person here before */
+  isFirstPay: boolean;
   /** taken so far of deductions that run until a total, by code of the pay element or by debt */
   deducted: Record<string, string>;
   overrides: Overrides | null;

@@ -128,6 +128,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       cycle: cycle.cycle as Cycle,
       periods: row.pay.periods,
       toDate: toDateOf(sums.counted.get(id) ?? new Map(), sums.quarter.get(id) ?? new Map()),
+      isFirstPay: !last.has(id),
       lastPay: run.kind === "cycle" ? (last.get(id) ?? null) : null,
       deducted: deducted.get(row.pay.id) ?? {},
       overrides: row.pay.overrides,

@@ -19,7 +19,14 @@ interface Case {
   kind: "stop" | "query" | "note";
 }
 const plain: [RowContext, SheetLine[]] = [context(), hours("38")];
-const last = (gross: string) => ({ payday: "2025-10-02", hours: "38", gross, withheld: "0", super: "0", net: "0" });
+const last = (gross: string, net = "0") => ({
+  payday: "2025-10-02",
+  hours: "38",
+  gross,
+  withheld: "0",
+  super: "0",
+  net,
+});
 
 const etp: SheetLine[] = [{ elementId: 10, amount: "5000", detail: { etpCode: "O" } }];
 const cashOut = (value: string): SheetLine => ({ elementId: 2, hours: value, detail: { cashOut: true } });
@@ -125,13 +132,13 @@ const cases: Record<MarkCodeAu, Case> = {
   },
   firstHoursHigh: {
     kind: "query",
-    with: [context({ lastPay: null }), hours("60.5")],
-    without: [context({ lastPay: null }), hours("60")],
+    with: [context({ isFirstPay: true }), hours("60.5")],
+    without: [context({ isFirstPay: true }), hours("60")],
   },
   firstRateHigh: {
     kind: "query",
-    with: [context({ lastPay: null, facts: { hourlyRate: "315" } }), hours("38")],
-    without: [context({ lastPay: null, facts: { hourlyRate: "250" } }), hours("38")],
+    with: [context({ isFirstPay: true, facts: { hourlyRate: "315" } }), hours("38")],
+    without: [context({ isFirstPay: true, facts: { hourlyRate: "250" } }), hours("38")],
   },
   paidBefore: {
     kind: "query",
@@ -171,6 +178,11 @@ const cases: Record<MarkCodeAu, Case> = {
     kind: "query",
     with: [context({ lastPay: last("2280.00") }), hours("38")],
     without: [context({ lastPay: last("1000.00") }), hours("38")],
+  },
+  netUnlikeLastTime: {
+    kind: "query",
+    with: [context({ lastPay: last("1140.00", "930.00") }), [...hours("38"), { elementId: 3, amount: "450" }]],
+    without: [context({ lastPay: last("1140.00", "930.00") }), [...hours("38"), { elementId: 3, amount: "45" }]],
   },
   belowMinimum: {
     kind: "stop",

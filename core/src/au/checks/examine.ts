@@ -127,7 +127,8 @@ const thresholdUnticked: PayCheck = ({ input, worked }) => {
     : [];
 };
 
-const unlikeLastTime: Check = ({ context, worked }) => unlikeLast(context.lastPay, worked.gross.value);
+const unlikeLastTime: Check = ({ context, worked }) =>
+  unlikeLast(context.lastPay, { gross: worked.gross.value, net: worked.net.value });
 
 const details: Check = ({ context, worked }) => {
   const found: Mark[] = [];

@@ -106,7 +106,8 @@ const departureOpen: CheckNz = ({ context, input }) => {
     : [];
 };
 
-const unlikeLastTime: CheckNz = ({ context, worked }) => unlikeLast(context.lastPay, worked.gross.value);
+const unlikeLastTime: CheckNz = ({ context, worked }) =>
+  unlikeLast(context.lastPay, { gross: worked.gross.value, net: worked.net.value });
 
 /** The agreement's own minimum, beside the law's. */
 const belowAgreed: CheckNz = ({ context, worked }) => {
