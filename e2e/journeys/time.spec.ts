@@ -18,8 +18,9 @@ test("a week is typed, approved and paid by its agreement", async ({ page, world
 
   // What was understood is spelled out while it is typed; a fault keeps the cell open and says how to write it.
   await page.keyboard.type("20-1 b3");
-  await expect(page.getByRole("status")).toContainText("20:00 to 01:00 of the next day, 3 min unpaid");
+  await expect(page.getByRole("status")).toContainText("“b3” is a break of 3 min. Write b30 for half an hour");
   await page.keyboard.type("0");
+  await expect(page.getByRole("status")).toContainText("20:00 to 01:00 of the next day, 30 min unpaid");
   await page.keyboard.press("Enter");
   await page.keyboard.press("ArrowUp");
   await expect(noor).toContainText("20–1 b30");

@@ -126,8 +126,7 @@ export function readShift(typed: string, date: IsoDate): DayShift | string | nul
       const minutes = Number(long[1]);
       if (minutes === 0) continue;
       // Nobody breaks for a minute, and somebody may have meant an hour.
-      if (minutes < 5)
-        return `“${word}” is a break of ${minutes} ${minutes === 1 ? "minute" : "minutes"}. Write b${minutes * 60} for ${minutes === 1 ? "an hour" : "hours"}, or its times.`;
+      if (minutes < 5) return `“${word}” is a break of ${minutes} min. Write b30 for half an hour, b60 for an hour.`;
       if (minutes >= span.end - span.start) return `A break of ${minutes} minutes does not fit into the shift.`;
       const middle = middleBreak(span.start, span.end, minutes);
       breaks.push({ start: wallAt(date, middle.start), end: wallAt(date, middle.end), paid: false });
