@@ -32,6 +32,7 @@ import {
   usualPay,
 } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
+import { birthFault } from "./birthFault.ts";
 import { carryOn } from "./carryOn.ts";
 import { demandOwn } from "./demandOwn.ts";
 import { demandPosting } from "./demandPosting.ts";
@@ -188,10 +189,8 @@ function demandDates(details: Details): void {
     const text = "The last day is before the start date.";
     throw cannot("dates", text, { errors: [{ path: "endDate", text }] });
   }
-  if (details.birthDate >= details.startDate) {
-    const text = "The birth date is not before the start date.";
-    throw cannot("dates", text, { errors: [{ path: "birthDate", text }] });
-  }
+  const text = birthFault(details.birthDate, details.startDate);
+  if (text) throw cannot("dates", text, { errors: [{ path: "birthDate", text }] });
 }
 
 /** Not dated: what it is now is what is looked up when it is needed. */

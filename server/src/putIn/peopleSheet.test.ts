@@ -60,6 +60,11 @@ describe("several people in Australia", () => {
       { ...ada, birthDate: "31/2/1990" },
       /stop birthDate: Birth date: “31\/2\/1990” is not a date/,
     ],
+    [
+      "a year of birth that slipped",
+      { ...ada, birthDate: "1/1/2021" },
+      /stop birthDate: .*somebody of 5 years starts work/,
+    ],
     ["a birth date after the start", { ...ada, birthDate: "1/1/2027" }, /stop birthDate: The birth date is not before/],
     ["a wrong check digit", { ...ada, fileNumber: "123456789" }, /stop fileNumber: Tax file number/],
     ["a number of somebody here", { ...ada, fileNumber: "123456782" }, /stop fileNumber: Alex Sample0 has this number/],

@@ -18,6 +18,7 @@ import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { cannot } from "../ground/problem.ts";
 import { agreementRulesOf } from "../hours/agreements.ts";
+import { birthFault } from "../people/birthFault.ts";
 import { draftOf } from "../people/drafts.ts";
 import { numbersInUse } from "../people/numberOfAnother.ts";
 import { createPerson } from "../people/savePerson.ts";
@@ -111,8 +112,9 @@ function checkRows(context: Context, businessId: number, rows: readonly PersonCe
     if (marks.some((mark) => mark.kind === "stop")) return { plan: { payrollId, marks }, draft: null };
     const checked = check(country.newPerson, draft.person, true);
     if ("value" in checked) {
-      if (checked.value.details.birthDate >= checked.value.details.startDate)
-        stop(marks, "birthDate", "The birth date is not before the start date.");
+      const { birthDate, startDate } = checked.value.details;
+      const fault = birthFault(birthDate, startDate);
+      if (fault) stop(marks, "birthDate", fault);
       return { plan: { payrollId, marks }, draft: checked.value };
     }
     for (const { path, text } of checked.errors) stop(marks, columnAt(columns, path), text);

@@ -1,0 +1,13 @@
+/** A birth date that cannot be one: rates by age and super would go by it in silence. */
+import { completedYears, type IsoDate } from "@zesty/core/calendar/dates";
+
+/** House convention: younger or older on the first day, a year slipped. */
+const ages = { least: 10, most: 100 } as const;
+
+/** @returns what is wrong with it, in a sentence; null where nothing is */
+export function birthFault(birth: IsoDate, start: IsoDate): string | null {
+  if (birth >= start) return "The birth date is not before the start date.";
+  const age = completedYears(birth, start);
+  if (age >= ages.least && age <= ages.most) return null;
+  return `By this birth date somebody of ${age} ${age === 1 ? "year" : "years"} starts work. Look at its year, and at the start date.`;
+}
