@@ -32,11 +32,11 @@ import {
   usualPay,
 } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
-import { birthFault } from "./birthFault.ts";
 import { carryOn } from "./carryOn.ts";
 import { demandOwn } from "./demandOwn.ts";
 import { demandPosting } from "./demandPosting.ts";
 import { lanesOf } from "./lanes.ts";
+import { birthFault, startFault } from "./oddDates.ts";
 import type { Writer, Writers } from "./peopleOfCountry.ts";
 import { serviceCountsFrom } from "./serviceCountsFrom.ts";
 import { sinceSigned } from "./sinceSigned.ts";
@@ -84,7 +84,7 @@ export function createPerson(
       const text = `Payroll ID ${wanted.payrollId} belongs to somebody else here. Choose another; an ID is never used twice.`;
       throw cannot("payroll-id-taken", text, { errors: [{ path: "payrollId", text }] });
     }
-    demandDates(wanted.details);
+    demandDates(context, businessId, wanted.details);
     const { id } = db
       .insert(person)
       .values({ businessId, payrollId: wanted.payrollId, ...wanted.details, addedAt })
@@ -184,21 +184,25 @@ function demandSplit(
   }
 }
 
-function demandDates(details: Details): void {
+function demandDates(context: Context, businessId: number, details: Details): void {
   if (details.endDate && details.endDate < details.startDate) {
     const text = "The last day is before the start date.";
     throw cannot("dates", text, { errors: [{ path: "endDate", text }] });
   }
-  const text = birthFault(details.birthDate, details.startDate);
-  if (text) throw cannot("dates", text, { errors: [{ path: "birthDate", text }] });
+  const faults = {
+    birthDate: birthFault(details.birthDate, details.startDate),
+    startDate: startFault(details.startDate, todayAt(context, businessId)),
+  };
+  for (const [path, text] of Object.entries(faults))
+    if (text) throw cannot("dates", text, { errors: [{ path, text }] });
 }
 
 /** Not dated: what it is now is what is looked up when it is needed. */
 const undated = ["details", "emergency", "contract", "qualifications", "ownFacts"];
 
 const writers: { [S in SharedSection]: Writer<SectionValues[S]> } = {
-  details: (context, personId, _businessId, _from, values) => {
-    demandDates(values);
+  details: (context, personId, businessId, _from, values) => {
+    demandDates(context, businessId, values);
     // The last day is set by recording a departure, which gives the reason and the final pay with it.
     const { endDate: _endDate, ...rest } = values;
     context.store.db.update(person).set(rest).where(eq(person.id, personId)).run();

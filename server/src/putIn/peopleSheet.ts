@@ -18,9 +18,9 @@ import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { cannot } from "../ground/problem.ts";
 import { agreementRulesOf } from "../hours/agreements.ts";
-import { birthFault } from "../people/birthFault.ts";
 import { draftOf } from "../people/drafts.ts";
 import { numbersInUse } from "../people/numberOfAnother.ts";
+import { birthFault, startFault } from "../people/oddDates.ts";
 import { createPerson } from "../people/savePerson.ts";
 import { readBusiness } from "../setup/readBusiness.ts";
 import { meaningsOf, readBrought, rememberMeanings, sheetRead } from "../sheets/readFile.ts";
@@ -115,6 +115,8 @@ function checkRows(context: Context, businessId: number, rows: readonly PersonCe
       const { birthDate, startDate } = checked.value.details;
       const fault = birthFault(birthDate, startDate);
       if (fault) stop(marks, "birthDate", fault);
+      const late = startFault(startDate, today);
+      if (late) stop(marks, "startDate", late);
       return { plan: { payrollId, marks }, draft: checked.value };
     }
     for (const { path, text } of checked.errors) stop(marks, columnAt(columns, path), text);

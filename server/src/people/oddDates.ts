@@ -1,5 +1,5 @@
-/** A birth date that cannot be one: rates by age and super would go by it in silence. */
-import { completedYears, type IsoDate } from "@zesty/core/calendar/dates";
+/** Days of a person that cannot be: rates by age and super would go by them, or nobody would be paid, in silence. */
+import { addMonths, completedYears, type IsoDate } from "@zesty/core/calendar/dates";
 
 /** House convention: younger or older on the first day, a year slipped. */
 const ages = { least: 10, most: 100 } as const;
@@ -11,3 +11,7 @@ export function birthFault(birth: IsoDate, start: IsoDate): string | null {
   if (age >= ages.least && age <= ages.most) return null;
   return `By this birth date somebody of ${age} ${age === 1 ? "year" : "years"} starts work. Look at its year, and at the start date.`;
 }
+
+/** Who starts in years to come stands in no run, and nobody misses them. */
+export const startFault = (start: IsoDate, today: IsoDate): string | null =>
+  start > addMonths(today, 12) ? "The start date is more than a year ahead. Look at its year." : null;
