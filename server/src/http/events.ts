@@ -8,6 +8,8 @@ import { rightIn } from "../ground/rights.ts";
 import { session } from "../store/schema.ts";
 import { actorOf, signedIn } from "./handler.ts";
 
+/** What comes in one breath is told at once: three hundred letters that go out are one change of a business. */
+const breathMs = 50;
 /** Open pages of one user; the oldest gives way. */
 const mostStreams = 12;
 
@@ -60,13 +62,24 @@ export function eventRoutes(context: Context, changes: Changes): Router {
       const mayListen = (): boolean =>
         context.store.db.select({ sid: session.sid }).from(session).where(eq(session.sid, request.sessionID)).get() !==
           undefined && actorOf(context, request) !== null;
-      const tell = (change: Change) => {
+      const heard = new Map<string, Change>();
+      let telling: ReturnType<typeof setTimeout> | undefined;
+      const tell = () => {
+        telling = undefined;
+        // The application may have ended in that breath.
+        if (!context.store.sqlite.open) return end();
         // Asked anew each time: who loses a right hears nothing more.
         const now = actorOf(context, request);
-        if (!mayListen() || now === null) end();
-        else if (rightIn(context, now, change.businessId)) response.write(`data: ${JSON.stringify(change)}\n\n`);
+        if (!mayListen() || now === null) return end();
+        for (const [text, { businessId }] of heard)
+          if (rightIn(context, now, businessId)) response.write(`data: ${text}\n\n`);
+        heard.clear();
       };
-      changes.on("changed", tell);
+      const hear = (change: Change) => {
+        heard.set(JSON.stringify(change), change);
+        telling ??= setTimeout(tell, breathMs);
+      };
+      changes.on("changed", hear);
       const alive = setInterval(() => {
         if (mayListen()) response.write(": still here\n\n");
         else end();
@@ -74,7 +87,8 @@ export function eventRoutes(context: Context, changes: Changes): Router {
       return new Promise((resolve) => {
         response.on("close", () => {
           clearInterval(alive);
-          changes.off("changed", tell);
+          clearTimeout(telling);
+          changes.off("changed", hear);
           open.set(
             actor.userId,
             (open.get(actor.userId) ?? []).filter((each) => each !== end),

@@ -14,4 +14,4 @@ export function birthFault(birth: IsoDate, start: IsoDate): string | null {
 
 /** Who starts in years to come stands in no run, and nobody misses them. */
 export const startFault = (start: IsoDate, today: IsoDate): string | null =>
-  start > addMonths(today, 12) ? "The start date is more than a year ahead. Look at its year." : null;
+  start > addMonths(today, 24) ? "The start date is more than two years ahead. Look at its year." : null;
