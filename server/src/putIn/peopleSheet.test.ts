@@ -65,7 +65,11 @@ describe("several people in Australia", () => {
       { ...ada, birthDate: "1/1/2021" },
       /stop birthDate: .*somebody of 5 years starts work/,
     ],
-    ["a year of the start that slipped", { ...ada, startDate: "1/7/2062" }, /stop startDate: .*more than two years ahead/],
+    [
+      "a year of the start that slipped",
+      { ...ada, startDate: "1/7/2062" },
+      /stop startDate: .*more than two years ahead/,
+    ],
     ["a birth date after the start", { ...ada, birthDate: "1/1/2027" }, /stop birthDate: The birth date is not before/],
     ["a wrong check digit", { ...ada, fileNumber: "123456789" }, /stop fileNumber: Tax file number/],
     ["a number of somebody here", { ...ada, fileNumber: "123456782" }, /stop fileNumber: Alex Sample0 has this number/],
