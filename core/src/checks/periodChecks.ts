@@ -17,8 +17,8 @@ interface InHand {
   yearOf: (day: string) => PayrollYear;
 }
 
-/** House convention: three usual pays and $2,000 above one are asked about. */
-const farAbove = { times: 3, dollars: 2000 } as const;
+/** House convention: three usual pays and $2,000 above one are asked about; of a first pay, which has no last one, less. */
+const farAbove = { times: 3, dollars: 2000, first: { times: 2, dollars: 500 } } as const;
 /** House convention: dollars an hour, and hours a week, above which somebody's first pay here is asked about. */
 const firstPay = { rate: 250, weeklyHours: 60 } as const;
 
@@ -75,7 +75,8 @@ export function periodChecks({ context, weeklyHours, hours, gross, yearOf }: InH
   if (context.isFirstPay && context.correctsTaxable === null)
     found.push(...firstPayChecks(rate, weeklyHours, hours.times(paysPerYear[cycle]).div(periods * 52)));
   const usual = agreed.times(rate);
-  if (usual.gt(0) && gross.gt(usual.times(farAbove.times)) && gross.minus(usual).gt(farAbove.dollars))
+  const far = context.isFirstPay ? farAbove.first : farAbove;
+  if (usual.gt(0) && gross.gt(usual.times(far.times)) && gross.minus(usual).gt(far.dollars))
     found.push({
       kind: "query",
       code: "farAboveUsual",

@@ -414,3 +414,22 @@ describe("after the last day", () => {
     expect(codes([{ elementId: 8, hours: "40", amount: "1200" }])).toContain("departureOpen");
   });
 });
+
+it("a first pay is far above usual from twice of it, any other from three times", () => {
+  const codes = (isFirstPay: boolean, amount: string) =>
+    marksOf([context({ isFirstPay, facts: { hourlyRate: "50" } }), [...hours("38"), { elementId: 5, amount }]]).map(
+      ({ code }) => code,
+    );
+  const far = ([isFirst, amount]: [boolean, string]) => codes(isFirst, amount).includes("farAboveUsual");
+  expect(
+    (
+      [
+        [true, "1900"],
+        [true, "1901"],
+        [false, "1901"],
+        [false, "3800"],
+        [false, "3801"],
+      ] as [boolean, string][]
+    ).map(far),
+  ).toEqual([false, true, false, false, true]);
+});
