@@ -11,6 +11,7 @@ export interface SessionView {
   staff: boolean;
   /** true until the first user is set up */
   needsFirstUser: boolean;
+  /** today at the practice */
   day: string;
   /** the day can be moved (demo only) */
   demo: boolean;
@@ -29,6 +30,8 @@ export interface SessionView {
     name: string;
     country: CountryCode;
     right: Right;
+    /** today where it is */
+    day: string;
     /** made up, to play in */
     play: boolean;
   }[];

@@ -194,3 +194,18 @@ test("in one section of a person: the slower one's form is not saved over the ot
   }
   await theirs.close();
 });
+
+test("a page that stays open is told of another day: what is typed goes by it", async ({ page, world }) => {
+  await openAt(page, world, "/people/pays");
+  const from = page.getByLabel("Paydays from");
+  await from.fill("today");
+  await from.blur();
+  await expect(from).toHaveValue(/Wed,? 1 July 2026/);
+  const lead = await world.api();
+  expect((await lead.call("POST", "/day", { day: "2026-07-04" })).status).toBe(200);
+  await expect(page.getByText("Sat, 4 July").first()).toBeVisible();
+  await expect(from).toHaveValue(/Wed,? 1 July 2026/);
+  await from.fill("+1");
+  await from.blur();
+  await expect(from).toHaveValue(/Sun,? 5 July 2026/);
+});

@@ -2,7 +2,9 @@
 
 import { request } from "node:http";
 import fc from "fast-check";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
+import { officeZone } from "../ground/clock.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
 import { readyRun, type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
 import { type Answer, startServer, type TestServer, testPassword } from "../testing/testServer.ts";
 
@@ -118,6 +120,14 @@ describe("who may do what", () => {
     expect([broken.status, ((await broken.json()) as { code: string }).code]).toEqual([400, "not-readable"]);
     expect((await call("GET", "/no/such/place", "see")).body.code).toBe("not-found");
   });
+});
+
+it("which day it is is said of the practice, and of each business where it is", async () => {
+  const today = vi.spyOn(world.context.clock, "today").mockImplementation((zone) => zone);
+  const { body } = await call("GET", "/session", "lead");
+  today.mockRestore();
+  const { timeZone } = findBusiness(world.context, world.businessId);
+  expect(body).toMatchObject({ day: officeZone, businesses: [{ id: world.businessId, day: timeZone }] });
 });
 
 describe("answers are packed", () => {

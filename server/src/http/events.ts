@@ -1,8 +1,9 @@
-/** Server-sent events: "something changed in run 12", "in business 3", so that open pages ask again. */
+/** Server-sent events: "something changed in run 12", "in business 3", "it is another day", so that open pages ask again. */
 import { AsyncLocalStorage } from "node:async_hooks";
 import { EventEmitter } from "node:events";
 import { eq } from "drizzle-orm";
 import { type RequestHandler, Router } from "express";
+import { officeZone } from "../ground/clock.ts";
 import type { Context } from "../ground/context.ts";
 import { rightIn } from "../ground/rights.ts";
 import { session } from "../store/schema.ts";
@@ -42,6 +43,15 @@ export class Changes extends EventEmitter<{ changed: [Change] }> {
   }
 }
 
+/** Which day it is at the practice, and wherever a business is. */
+const daysOfPlaces = ({ store, clock }: Context): string =>
+  store
+    .prepared<[], { zone: string }>("SELECT DISTINCT time_zone AS zone FROM business")
+    .all()
+    .map(({ zone }) => clock.today(zone))
+    .concat(clock.today(officeZone))
+    .join(" ");
+
 export function eventRoutes(context: Context, changes: Changes): Router {
   const router = Router();
   const open = new Map<number, (() => void)[]>();
@@ -80,9 +90,13 @@ export function eventRoutes(context: Context, changes: Changes): Router {
         telling ??= setTimeout(tell, breathMs);
       };
       changes.on("changed", hear);
+      // A page that is left open overnight goes by the day of the evening before.
+      let days = daysOfPlaces(context);
       const alive = setInterval(() => {
-        if (mayListen()) response.write(": still here\n\n");
-        else end();
+        if (!mayListen()) return end();
+        const now = daysOfPlaces(context);
+        response.write(now === days ? ": still here\n\n" : 'data: {"day":true}\n\n');
+        days = now;
       }, 5_000);
       return new Promise((resolve) => {
         response.on("close", () => {

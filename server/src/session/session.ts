@@ -96,7 +96,12 @@ export function sessionView(context: Context, actor: Actor | null, staff = false
         .flatMap((each) => {
           const right = rightIn(context, actor, each.id);
           return right
-            ? [{ id: each.id, name: each.name, country: each.country, right, play: each.play !== null }]
+            ? [
+                {
+                  ...{ id: each.id, name: each.name, country: each.country, right },
+                  ...{ day: context.clock.today(each.timeZone), play: each.play !== null },
+                },
+              ]
             : [];
         })
     : [];

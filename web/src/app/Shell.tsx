@@ -63,7 +63,7 @@ export function Shell({ session }: { session: SessionView }) {
       </a>
       <div className="flex h-full flex-col print:block print:h-auto">
         <p className="hidden text-[9pt] print:block">
-          {business?.name ?? session.practice}, printed {longDate(session.day)}
+          {business?.name ?? session.practice}, printed {longDate(business?.day ?? session.day)}
         </p>
         <header className="flex shrink-0 print:hidden items-stretch gap-5 border-b border-rule-strong px-6 whitespace-nowrap max-[1340px]:gap-3 max-[1150px]:gap-2 max-[1150px]:px-3 max-[900px]:gap-1">
           <BusinessChoice session={session} chosen={business} onChoose={choose} />

@@ -9,10 +9,12 @@ const openAgainMs = 5000;
 const breathMs = 150;
 
 interface Change {
-  businessId: number;
+  businessId?: number;
   runId?: number;
   /** the page that made it */
   by?: string;
+  /** it is another day somewhere */
+  day?: boolean;
 }
 
 /** Wherever something of a run shows, whose business it is. */
@@ -22,6 +24,8 @@ const ofBusiness = [
   ...ofRuns,
   ...(["Week", "Leave", "People", "Person", "Business", "Dues", "Agreements", "Plan", "Run"] as const),
 ];
+/** What is late, due or over goes by the day, and so does what "today" means where a date is typed. */
+const ofDay = [...ofBusiness, "Session"] as const;
 const endpoints = api.enhanceEndpoints({ addTagTypes: ["Leave"] });
 
 /** @param inHand the business whose pages are open here */
@@ -36,12 +40,14 @@ export function useChangesOfOthers(inHand: number | undefined): void {
     let wasLost = false;
     const tell = () => {
       telling = undefined;
-      const tags = new Set<(typeof ofBusiness)[number]>();
-      for (const { runId, businessId, by } of heard) {
+      const tags = new Set<(typeof ofDay)[number]>();
+      for (const { runId, businessId, by, day } of heard) {
+        if (day) for (const each of ofDay) tags.add(each);
         // What this page changed itself it has the figures of already.
         const isOwn = by === pageId;
         if (runId !== undefined) for (const each of isOwn ? ofRuns : ([...ofRuns, "Run"] as const)) tags.add(each);
-        else if (!isOwn) for (const each of businessId === business.current ? ofBusiness : ofRuns) tags.add(each);
+        else if (businessId !== undefined && !isOwn)
+          for (const each of businessId === business.current ? ofBusiness : ofRuns) tags.add(each);
       }
       heard = [];
       dispatch(endpoints.util.invalidateTags([...tags]));
@@ -60,7 +66,7 @@ export function useChangesOfOthers(inHand: number | undefined): void {
       };
       // What was told while the line was gone nobody heard here.
       stream.onopen = () => {
-        if (wasLost && business.current) changed({ businessId: business.current });
+        if (wasLost) changed({ day: true });
         wasLost = false;
       };
     };

@@ -5,7 +5,7 @@
 import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import { readDate } from "@zesty/core/calendar/readDate";
 import { type ComponentProps, type Ref, useEffect, useRef, useState } from "react";
-import { api } from "../state/api.ts";
+import { useToday } from "../state/business.ts";
 import { weekdayYear } from "./format.ts";
 
 interface Props extends ComponentProps<"input"> {
@@ -17,8 +17,7 @@ interface Props extends ComponentProps<"input"> {
 const setNative = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")?.set;
 
 export function DateInput({ id, ref, className, value, defaultValue, onChange, onBlur, name, min, ...rest }: Props) {
-  const { data: session } = api.useSessionQuery();
-  const today = session?.day ?? new Date().toISOString().slice(0, 10);
+  const today = useToday();
   const kept = useRef<HTMLInputElement>(null);
   const typing = useRef(false);
   const [text, setText] = useState("");

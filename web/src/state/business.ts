@@ -1,6 +1,7 @@
 /** The business in hand: what the places of the bar show, and what follows when a page of another business opens. */
 import type { SessionView } from "@zesty/contract/session";
 import { createContext, use, useEffect, useRef } from "react";
+import { api } from "./api.ts";
 
 export type BusinessInHand = SessionView["businesses"][number];
 export const BusinessContext = createContext<{
@@ -14,6 +15,13 @@ export function useBusiness(): BusinessInHand {
   const { business } = use(BusinessContext);
   if (!business) throw new Error("No business is in hand.");
   return business;
+}
+
+/** The day that it is where the business in hand is, else at the practice: at eleven of an evening the two differ. */
+export function useToday(): string {
+  const { business } = use(BusinessContext);
+  const { data: session } = api.useSessionQuery();
+  return business?.day ?? session?.day ?? new Date().toISOString().slice(0, 10);
 }
 
 export const useTakeBusiness = (): ((businessId: number) => void) => use(BusinessContext).take;

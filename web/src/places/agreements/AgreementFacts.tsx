@@ -10,7 +10,7 @@ import { AskBeforeLeaving } from "../../parts/AskBeforeLeaving.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, errorAt, showErrors, submitOf, TextField, TickField } from "../../parts/Fields.tsx";
 import { longDate, money, sentenceCase } from "../../parts/format.ts";
-import { api } from "../../state/api.ts";
+import { useToday } from "../../state/business.ts";
 import { timeApi } from "../../state/timeApi.ts";
 import { PasteRates } from "./PasteRates.tsx";
 import { WhoMoves } from "./WhoMoves.tsx";
@@ -23,7 +23,7 @@ const safe = (key: string) => `k${key.replaceAll(".", "_")}`;
 
 /** The fields of what holds here, and how they are saved. */
 function useFacts(agreement: AgreementView) {
-  const { data: session } = api.useSessionQuery();
+  const today = useToday();
   const { rules } = agreement;
   const questions = rules.settings.filter((each) => each.scope === "workplace");
   const levels = rules.classifications.map(({ key, title }) => ({ key, title }));
@@ -31,7 +31,7 @@ function useFacts(agreement: AgreementView) {
   const named = (known: Dollars) => Object.fromEntries(Object.entries(known).map(([key, value]) => [safe(key), value]));
   const form = useForm({
     defaultValues: {
-      from: session?.day ?? "",
+      from: today,
       source: agreement.source ?? "",
       settings: Object.fromEntries(
         questions.map(({ key, default: usual }) => [key, agreement.settings[key] ?? usual]),

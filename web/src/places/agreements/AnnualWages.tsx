@@ -6,12 +6,11 @@ import { Link } from "react-router";
 import { TextField } from "../../parts/Fields.tsx";
 import { cents, difference } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api } from "../../state/api.ts";
+import { useToday } from "../../state/business.ts";
 import { timeApi } from "../../state/timeApi.ts";
 
 export function AnnualWages({ businessId }: { businessId: number }) {
-  const { data: session } = api.useSessionQuery();
-  const today = session?.day ?? "";
+  const today = useToday();
   const [days, setDays] = useState<{ from: string; to: string } | null>(null);
   const { from, to } = days ?? { from: today && addDays(addMonths(today, -12), 1), to: today };
   const { data, error } = timeApi.useAnnualWagesQuery({ business: businessId, from, to }, { skip: today === "" });

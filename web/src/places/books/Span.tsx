@@ -10,9 +10,9 @@ import { centsOrDash, counted, longDate, moment, shortDate } from "../../parts/f
 import { MarkShape } from "../../parts/MarkShape.tsx";
 import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api, problemOf } from "../../state/api.ts";
+import { problemOf } from "../../state/api.ts";
 import { booksApi } from "../../state/booksApi.ts";
-import { useBusiness } from "../../state/business.ts";
+import { useBusiness, useToday } from "../../state/business.ts";
 import { Accounts } from "./Accounts.tsx";
 import { BooksTabs } from "./BooksTabs.tsx";
 
@@ -32,13 +32,13 @@ const monthBefore = (day: string) => {
 
 export function Span() {
   const business = useBusiness();
-  const { data: session } = api.useSessionQuery();
+  const today = useToday();
   const [typed, setTyped] = useState<{ from: string; to: string } | null>(null);
-  const span = typed ?? monthBefore(session?.day ?? "2026-01-01");
+  const span = typed ?? monthBefore(today);
   const asked = { business: business.id, ...span };
   const { data, error } = booksApi.useSpanQuery(asked, {
     refetchOnMountOrArgChange: true,
-    skip: !session || span.from === "" || span.to === "",
+    skip: span.from === "" || span.to === "",
   });
   const query = new URLSearchParams(span).toString();
   const file = (name: string) => `/api/businesses/${business.id}/span/${name}?${query}`;

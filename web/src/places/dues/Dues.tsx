@@ -6,8 +6,7 @@ import { Button } from "../../parts/Button.tsx";
 import { dollars, longDate } from "../../parts/format.ts";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api } from "../../state/api.ts";
-import { useBusiness } from "../../state/business.ts";
+import { useBusiness, useToday } from "../../state/business.ts";
 import { duesApi } from "../../state/duesApi.ts";
 import { DueList } from "./DueList.tsx";
 import { FiledMonths } from "./FiledMonths.tsx";
@@ -31,14 +30,14 @@ export function Dues() {
     { business: business.id, most: years },
     { refetchOnMountOrArgChange: true, pollingInterval: asks ? 3000 : 0 },
   );
-  const { data: session } = api.useSessionQuery();
+  const today = useToday();
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   const [opened, setOpened] = useState<string | null>(null);
   const isMoving =
     data?.payments.some((each) => each.messages.some((message) => moving.includes(message.state))) ?? false;
   if (isMoving !== asks) setAsks(isMoving);
   if (error) return <ProblemNote error={error} />;
-  if (!data || !session) return <Loading what="the dues" />;
+  if (!data) return <Loading what="the dues" />;
   const { dues } = data;
   const there = dues.filter(isThere).reverse();
   const open = dues.filter((each) => !isThere(each));
@@ -50,7 +49,7 @@ export function Dues() {
     if (!next.delete(key)) next.add(key);
     setTicked(next);
   };
-  const list = { business: business.id, today: session.day, ticked, opened, onTick: tick, onOpen: setOpened };
+  const list = { business: business.id, today, ticked, opened, onTick: tick, onOpen: setOpened };
   const left = (some: readonly DueView[]) => some.reduce((sum, each) => sum + Math.max(each.unpaidCents, 0), 0);
   return (
     <Page
@@ -95,13 +94,13 @@ export function Dues() {
               key={chosen.map((each) => each.key).join()}
               business={business.id}
               picks={chosen.map(pickOf)}
-              today={session.day}
+              today={today}
               onDone={() => setTicked(new Set())}
             />
           )}
         </div>
       )}
-      <Payments business={business.id} payments={data.payments} today={session.day} />
+      <Payments business={business.id} payments={data.payments} today={today} />
       {there.length > 0 && (
         <There before={data.notFollowedBefore} years={years} onYears={setYears}>
           <DueList title="There" dues={there} {...list} />

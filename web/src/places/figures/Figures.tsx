@@ -6,7 +6,7 @@ import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { useAddress } from "../../parts/useAddress.ts";
 import { api } from "../../state/api.ts";
-import { useBusiness } from "../../state/business.ts";
+import { useBusiness, useToday } from "../../state/business.ts";
 import { figuresApi, paramsOf } from "../../state/figuresApi.ts";
 import { AnswerTable, type Chosen } from "./AnswerTable.tsx";
 import { Behind } from "./Behind.tsx";
@@ -20,6 +20,7 @@ const Drawing = lazy(() => import("./Drawing.tsx").then((m) => ({ default: m.Dra
 export function Figures() {
   const business = useBusiness();
   const { data: session } = api.useSessionQuery();
+  const today = useToday();
   const [params, setParams] = useAddress();
   // What is made up is asked about by itself, and is in no sum of the others.
   const seen =
@@ -30,7 +31,7 @@ export function Figures() {
   );
   if (error) return <ProblemNote error={error} />;
   if (!session || !all) return <Loading what="what can be asked" />;
-  const usual = { business: business.id, country: business.country, day: session.day };
+  const usual = { business: business.id, country: business.country, day: today };
   const question = questionIn(params, all, usual);
   if (!question) return <Nothing>Nothing can be asked here.</Nothing>;
   const change = (parts: Partial<Question>) => {
@@ -54,7 +55,7 @@ export function Figures() {
         all={all}
         businesses={seen}
         country={business.country}
-        day={session.day}
+        day={today}
         onChange={change}
       />
       <AnswerTo key={JSON.stringify(question)} question={question} />

@@ -14,15 +14,14 @@ import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { TimeTabs } from "../../parts/TimeTabs.tsx";
 import { useAddress } from "../../parts/useAddress.ts";
-import { api } from "../../state/api.ts";
-import { useBusiness } from "../../state/business.ts";
+import { useBusiness, useToday } from "../../state/business.ts";
 import { leaveApi } from "../../state/leaveApi.ts";
 
 export function LeaveWorth() {
   const business = useBusiness();
-  const { data: session } = api.useSessionQuery();
+  const today = useToday();
   const [search, setSearch] = useAddress();
-  const to = search.get("to") ?? session?.day ?? "";
+  const to = search.get("to") ?? today;
   const from = search.get("from") ?? (to === "" ? "" : monthEndBefore(addDays(to, -27)));
   const { data: view, error } = leaveApi.useLeaveWorthQuery(
     { business: business.id, from, to },

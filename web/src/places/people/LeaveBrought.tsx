@@ -8,14 +8,13 @@ import { hours } from "../../parts/format.ts";
 import { Page } from "../../parts/Page.tsx";
 import { PastedLines } from "../../parts/PastedLines.tsx";
 import { usePasted } from "../../parts/usePasted.ts";
-import { api } from "../../state/api.ts";
-import { useBusiness } from "../../state/business.ts";
+import { useBusiness, useToday } from "../../state/business.ts";
 import { leaveApi } from "../../state/leaveApi.ts";
 
 export function LeaveBrought() {
   const business = useBusiness();
-  const { data: session } = api.useSessionQuery();
-  return session ? <Form key={business.id} day={session.day} /> : null;
+  const today = useToday();
+  return <Form key={business.id} day={today} />;
 }
 
 function Form({ day }: { day: string }) {

@@ -9,8 +9,7 @@ import { Button } from "../../parts/Button.tsx";
 import { shortDate, weekdayDate } from "../../parts/format.ts";
 import { Loading, Page, PageProblem } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api } from "../../state/api.ts";
-import { usePutInHand } from "../../state/business.ts";
+import { usePutInHand, useToday } from "../../state/business.ts";
 import { lineApi } from "../../state/lineApi.ts";
 import { peopleApi } from "../../state/peopleApi.ts";
 import { runApi } from "../../state/runApi.ts";
@@ -29,7 +28,7 @@ export function PersonPage() {
   const id = Number(useParams().person);
   const { data: person, error } = peopleApi.usePersonQuery(id, { refetchOnMountOrArgChange: true });
   const { data: setUp } = setUpApi.useBusinessQuery(person?.businessId ?? 0, { skip: !person });
-  const { data: session } = api.useSessionQuery();
+  const today = useToday();
   const { data: runs = [], isLoading: runsAwaited } = runApi.useRunsQuery(person?.businessId ?? 0, { skip: !person });
   // The page is shown when all above its sections is there: nothing moves under a hand.
   const { isLoading: lineAwaited } = lineApi.useLineQuery(id, { refetchOnMountOrArgChange: true });
@@ -37,11 +36,11 @@ export function PersonPage() {
   const { hash } = useLocation();
   usePutInHand(person?.businessId);
   if (error) return <PageProblem error={error} />;
-  if (!person || !setUp || !session || runsAwaited || lineAwaited) return <Loading what="the person" />;
+  if (!person || !setUp || runsAwaited || lineAwaited) return <Loading what="the person" />;
   const cycle = setUp.cycles.find((each) => each.id === person.employment.cycleId);
   const openRun = runs.find((run) => run.state === "open" && run.kind === "cycle" && run.cycleName === cycle?.name);
   const comes = openRun?.payday ?? cycle?.next.payday;
-  const isHere = person.details.endDate === null || person.details.endDate >= session.day;
+  const isHere = person.details.endDate === null || person.details.endDate >= today;
   const payday = comes && isHere ? `next payday ${weekdayDate(comes)}` : null;
   return (
     <Page
@@ -62,16 +61,16 @@ export function PersonPage() {
         {[person.payrollId, person.employment.basis, person.employment.classification, payday]
           .filter(Boolean)
           .join(" · ")}
-        <MissingHere key={person.id} person={person} open={hash.slice(1)} day={session.day} />
+        <MissingHere key={person.id} person={person} open={hash.slice(1)} day={today} />
       </p>
       <BrokenNote broken={person.broken} />
       <LineOfTime personId={person.id} />
       <JumpList country={person.country} />
       <div className="grid grid-cols-[minmax(0,1fr)_310px] gap-8 max-[900px]:grid-cols-1">
         <FieldNotesOf country={person.country} subject="person">
-          <Sections key={person.id} person={person} setUp={setUp} day={session.day} />
+          <Sections key={person.id} person={person} setUp={setUp} day={today} />
         </FieldNotesOf>
-        <Beside person={person} day={session.day} />
+        <Beside person={person} day={today} />
       </div>
     </Page>
   );

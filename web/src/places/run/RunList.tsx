@@ -11,8 +11,7 @@ import { isOffered } from "../../parts/offered.ts";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { Wheel } from "../../parts/Wheel.tsx";
-import { api } from "../../state/api.ts";
-import { useBusiness } from "../../state/business.ts";
+import { useBusiness, useToday } from "../../state/business.ts";
 import { runApi } from "../../state/runApi.ts";
 import { setUpApi } from "../../state/setUpApi.ts";
 import { OutsideCycleForm } from "./OutsideCycleForm.tsx";
@@ -28,7 +27,7 @@ export function RunList() {
   const [most, setMost] = useState(60);
   const { data: runs } = runApi.useRunsQuery({ business: business.id, most }, { refetchOnMountOrArgChange: true });
   const { data: facts } = setUpApi.useBusinessQuery(business.id, { refetchOnMountOrArgChange: true });
-  const { data: session } = api.useSessionQuery();
+  const today = useToday();
   const [outsideCycle, setOutsideCycle] = useState(query.has("outside-cycle"));
   const [open, { error, isLoading }] = runApi.useOpenRunMutation();
   if (!runs || !facts) return <Loading what="the runs" />;
@@ -50,7 +49,7 @@ export function RunList() {
             businessId={business.id}
             cycles={facts.cycles.filter(isOffered())}
             runs={runs}
-            day={session?.day ?? ""}
+            day={today}
             onLeave={() => setOutsideCycle(false)}
           />
         </section>

@@ -8,12 +8,12 @@ import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
 import { longDate } from "../../parts/format.ts";
-import { api } from "../../state/api.ts";
+import { useToday } from "../../state/business.ts";
 import { setUpApi } from "../../state/setUpApi.ts";
 
 export function Costs({ setUp }: { setUp: BusinessView }) {
   const { data } = setUpApi.useCostsQuery(setUp.id);
-  const { data: session } = api.useSessionQuery();
+  const today = useToday();
   const [adding, setAdding] = useState(false);
   return (
     <Block
@@ -26,7 +26,7 @@ export function Costs({ setUp }: { setUp: BusinessView }) {
         )
       }
     >
-      {adding && <CostForm setUp={setUp} day={session?.day ?? ""} onDone={() => setAdding(false)} />}
+      {adding && <CostForm setUp={setUp} day={today} onDone={() => setAdding(false)} />}
       {data?.costs.length === 0 && (
         <p className="py-2 text-quiet">
           What the employer sets aside as a per cent of wages, such as levies of its own: counted in the cost of a run

@@ -9,7 +9,7 @@ import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
 import { longDate } from "../../parts/format.ts";
-import { api } from "../../state/api.ts";
+import { useToday } from "../../state/business.ts";
 import { lodgingApi } from "../../state/lodgingApi.ts";
 import { ChannelForm } from "./ChannelForm.tsx";
 import { SenderForm } from "./SenderForm.tsx";
@@ -17,10 +17,9 @@ import { StandingForm } from "./StandingForm.tsx";
 
 export function Lodging({ setUp }: { setUp: BusinessView }) {
   const { data } = lodgingApi.useLodgingQuery(setUp.id);
-  const { data: session } = api.useSessionQuery();
   const [form, setForm] = useState<"sender" | "standing" | "channel" | null>(null);
   const own = onPage[setUp.country];
-  const day = session?.day ?? "";
+  const day = useToday();
   const now = data?.senders.find((each) => each.from <= day);
   return (
     <div id="lodging">

@@ -9,7 +9,7 @@ import { AddForm } from "../../parts/AddForm.tsx";
 import { AreaField, ChoiceField, errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
 import { counted, shortDate } from "../../parts/format.ts";
 import { GrowingBlock } from "../../parts/GrowingBlock.tsx";
-import { api } from "../../state/api.ts";
+import { useToday } from "../../state/business.ts";
 import { setUpApi } from "../../state/setUpApi.ts";
 import { ChangingList } from "./ChangingList.tsx";
 
@@ -28,10 +28,10 @@ interface PlaceValues {
 function OwnDays<Values extends PlaceValues>({ setUp, form }: { setUp: BusinessView; form: UseFormReturn<Values> }) {
   const { register, watch, formState } = form as unknown as UseFormReturn<PlaceValues>;
   const districts = districtsIn(watch("state"));
-  const { data: session } = api.useSessionQuery();
+  const today = useToday();
   if (!keepsOwnDays(setUp.country)) return null;
   const read = readPlaceDays(watch("days"));
-  const past = Array.isArray(read) ? read.filter(({ date }) => session && date < session.day) : [];
+  const past = Array.isArray(read) ? read.filter(({ date }) => date < today) : [];
   return (
     <>
       {districts.length > 0 && (

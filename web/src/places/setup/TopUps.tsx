@@ -10,7 +10,7 @@ import { ChoiceField, errorAt, showErrors, submitOf, TextField } from "../../par
 import { longDate, money } from "../../parts/format.ts";
 import { GrowingBlock } from "../../parts/GrowingBlock.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api } from "../../state/api.ts";
+import { useToday } from "../../state/business.ts";
 import { peopleApi } from "../../state/peopleApi.ts";
 import { setUpApi } from "../../state/setUpApi.ts";
 
@@ -39,9 +39,9 @@ export function TopUps({ setUp }: { setUp: BusinessView }) {
 
 function SchemeForm({ setUp, onDone }: { setUp: BusinessView; onDone: () => void }) {
   const [add] = setUpApi.useAddToSetUpMutation();
-  const { data: session } = api.useSessionQuery();
+  const today = useToday();
   const form = useForm({
-    defaultValues: { name: "", code: "", amount: "", cycle: "fortnightly", from: session?.day ?? "", to: "" },
+    defaultValues: { name: "", code: "", amount: "", cycle: "fortnightly", from: today, to: "" },
   });
   const { errors } = form.formState;
   const submit = submitOf(form, async (values) => {

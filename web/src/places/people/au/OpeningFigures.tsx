@@ -8,8 +8,7 @@ import { moneyOrDash } from "../../../parts/format.ts";
 import { Page } from "../../../parts/Page.tsx";
 import { PastedLines } from "../../../parts/PastedLines.tsx";
 import { usePasted } from "../../../parts/usePasted.ts";
-import { api } from "../../../state/api.ts";
-import { useBusiness } from "../../../state/business.ts";
+import { useBusiness, useToday } from "../../../state/business.ts";
 import { yearApi } from "../../../state/yearApi.ts";
 
 const columns: readonly OpeningColumn[] = ["gross", "withheld", "superEarnings", "guarantee", "reportable"];
@@ -17,8 +16,8 @@ const columns: readonly OpeningColumn[] = ["gross", "withheld", "superEarnings",
 export function OpeningFiguresAu() {
   const business = useBusiness();
   const navigate = useNavigate();
-  const { data: session } = api.useSessionQuery();
-  const { from, name } = payrollYearAu(session?.day ?? "2026-07-01");
+  const today = useToday();
+  const { from, name } = payrollYearAu(today);
   const [carried, setCarried] = useState(true);
   const [put, { error, isLoading }] = yearApi.usePutOpeningInMutation();
   const { shown, forget, lines } = usePasted(
