@@ -1,5 +1,9 @@
 /** Days of a person that cannot be: rates by age and super would go by them, or nobody would be paid, in silence. */
+import type { Details } from "@zesty/contract/people";
 import { addMonths, completedYears, type IsoDate } from "@zesty/core/calendar/dates";
+import type { Context } from "../ground/context.ts";
+import { todayAt } from "../ground/findBusiness.ts";
+import { cannot } from "../ground/problem.ts";
 
 /** House convention: younger or older on the first day, a year slipped. */
 const ages = { least: 10, most: 100 } as const;
@@ -15,3 +19,17 @@ export function birthFault(birth: IsoDate, start: IsoDate): string | null {
 /** Who starts in years to come stands in no run, and nobody misses them. */
 export const startFault = (start: IsoDate, today: IsoDate): string | null =>
   start > addMonths(today, 24) ? "The start date is more than two years ahead. Look at its year." : null;
+
+/** @throws where a day of a person cannot be */
+export function demandDates(context: Context, businessId: number, details: Details): void {
+  if (details.endDate && details.endDate < details.startDate) {
+    const text = "The last day is before the start date.";
+    throw cannot("dates", text, { errors: [{ path: "endDate", text }] });
+  }
+  const faults = {
+    birthDate: birthFault(details.birthDate, details.startDate),
+    startDate: startFault(details.startDate, todayAt(context, businessId)),
+  };
+  for (const [path, text] of Object.entries(faults))
+    if (text) throw cannot("dates", text, { errors: [{ path, text }] });
+}

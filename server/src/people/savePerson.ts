@@ -36,7 +36,7 @@ import { carryOn } from "./carryOn.ts";
 import { demandOwn } from "./demandOwn.ts";
 import { demandPosting } from "./demandPosting.ts";
 import { lanesOf } from "./lanes.ts";
-import { birthFault, startFault } from "./oddDates.ts";
+import { demandDates } from "./oddDates.ts";
 import type { Writer, Writers } from "./peopleOfCountry.ts";
 import { serviceCountsFrom } from "./serviceCountsFrom.ts";
 import { sinceSigned } from "./sinceSigned.ts";
@@ -182,19 +182,6 @@ function demandSplit(
     const text = `The split over cost centres comes to ${total.toString()} %, not 100 %.`;
     throw cannot("cost-split", text, { errors: [{ path: "costSplit", text }] });
   }
-}
-
-function demandDates(context: Context, businessId: number, details: Details): void {
-  if (details.endDate && details.endDate < details.startDate) {
-    const text = "The last day is before the start date.";
-    throw cannot("dates", text, { errors: [{ path: "endDate", text }] });
-  }
-  const faults = {
-    birthDate: birthFault(details.birthDate, details.startDate),
-    startDate: startFault(details.startDate, todayAt(context, businessId)),
-  };
-  for (const [path, text] of Object.entries(faults))
-    if (text) throw cannot("dates", text, { errors: [{ path, text }] });
 }
 
 /** Not dated: what it is now is what is looked up when it is needed. */
