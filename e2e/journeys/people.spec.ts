@@ -319,6 +319,22 @@ test("another bank account from a phone waits for the practice; hours typed with
   await phone.context().setOffline(false);
   await expect(phone.getByText("waits for approval").first()).toBeVisible();
   await expect(day).toHaveValue("9–15:30 b30");
+
+  // Approved while the phone was put away: taken out again it says so, and what is half typed stays.
+  const mine = (await (await phone.request.get(`${world.url}/api/staff`)).json()).employments[0].personId as number;
+  const { businessId } = (await (await world.api()).call("GET", `/people/${mine}`)).body as { businessId: number };
+  await page.goto(`${world.url}/time?business=${businessId}`);
+  await page.getByRole("button", { name: /^Approve \d+ days?$/ }).click();
+  await expect(page.getByRole("button", { name: "All approved" })).toBeVisible();
+  await phone.getByLabel(/Wed/).fill("8-1");
+  await expect(phone.getByText("waits for approval").first()).toBeVisible();
+  await phone.evaluate(() => {
+    const now = Date.now;
+    Date.now = () => now() + 120_000;
+    document.dispatchEvent(new Event("visibilitychange"));
+  });
+  await expect(phone.getByText("waits for approval")).toHaveCount(0);
+  await expect(phone.getByLabel(/Wed/)).toHaveValue("8-1");
 });
 
 test("from one missing fact to the next, person by person, without the list between", async ({ page, world }) => {

@@ -5,8 +5,8 @@ import { useAppDispatch } from "../state/store.ts";
 
 /** A stream that was refused, as by a gateway while the server starts anew, is not opened again by the browser. */
 const openAgainMs = 5000;
-/** What comes in one breath is one change. */
-const breathMs = 150;
+/** What comes in one breath is one change; of businesses that are not in hand the desk alone shows anything, and can wait. */
+const [breathMs, elsewhereMs] = [150, 3000];
 
 interface Change {
   businessId?: number;
@@ -38,8 +38,9 @@ export function useChangesOfOthers(inHand: number | undefined): void {
     let [telling, opening]: (ReturnType<typeof setTimeout> | undefined)[] = [];
     let heard: Change[] = [];
     let wasLost = false;
+    let due = Number.POSITIVE_INFINITY;
     const tell = () => {
-      telling = undefined;
+      due = Number.POSITIVE_INFINITY;
       const tags = new Set<(typeof ofDay)[number]>();
       for (const { runId, businessId, by, day } of heard) {
         if (day) for (const each of ofDay) tags.add(each);
@@ -54,7 +55,12 @@ export function useChangesOfOthers(inHand: number | undefined): void {
     };
     const changed = (what: Change) => {
       heard.push(what);
-      telling ??= setTimeout(tell, breathMs);
+      const isHere = what.day || what.businessId === business.current;
+      const wait = isHere ? breathMs : elsewhereMs;
+      if (due <= performance.now() + wait) return;
+      due = performance.now() + wait;
+      clearTimeout(telling);
+      telling = setTimeout(tell, wait);
     };
     const open = () => {
       const stream = new EventSource("/api/events");

@@ -19,8 +19,11 @@ const stateWords = {
 const ofNoDay = "";
 
 export function Days({ page }: { page: StaffPage }) {
-  const [day, setDay] = useState(page.today);
-  const { data: week, put, again, fault: gone } = useFetched<StaffWeek>(`/staff/${page.personId}/week?day=${day}`);
+  // Until another week is looked at it is that of today, also where the page stayed open since yesterday.
+  const [chosen, setDay] = useState<string | null>(null);
+  const day = chosen ?? page.today;
+  const address = `/staff/${page.personId}/week?day=${day}`;
+  const { data: week, put, again, fault: gone } = useFetched<StaffWeek>(address, true);
   const [fault, setFault] = useState<Fault | null>(null);
   const [busy, setBusy] = useState(false);
 

@@ -45,7 +45,7 @@ function SignedIn() {
 }
 
 function Employment({ session, id }: { session: StaffSession; id: number }) {
-  const { data: page, fault, again, put } = useFetched<StaffPage>(`/staff/${id}`);
+  const { data: page, fault, again, put } = useFetched<StaffPage>(`/staff/${id}`, true);
   if (fault)
     return (
       <Screen title="Your pay">

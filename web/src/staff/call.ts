@@ -1,5 +1,5 @@
 /** Calls of the staff pages: what a call said, and what it answers. Kept small: a phone fetches it on a bad line. */
-import { useCallback, useEffect, useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 import { pressAnswered, pressOf } from "../state/press.ts";
 
 export interface Fault {
@@ -50,14 +50,44 @@ export async function call<T>(method: string, path: string, body?: unknown, keep
   }
 }
 
-/** What an address says, fetched when it is first shown and whenever `again` is called. */
-export function useFetched<T>(path: string | null) {
-  const [answer, setAnswer] = useState<{ path: string; answer: Answer<T> } | null>(null);
+/** A phone is put away and taken out again: what it shows then may be of days ago. */
+const oldAfterMs = 60_000;
+
+/**
+ * What an address says, fetched when it is first shown and whenever `again` is called.
+ * @param staysFresh fetched again, quietly, when the page comes back into sight and is no longer of this minute
+ */
+export function useFetched<T>(path: string | null, staysFresh = false) {
+  const [answer, setAnswer] = useState<{ path: string; at: number; answer: Answer<T> } | null>(null);
+  // Another turn begins whenever something is asked for or put there: an answer of a turn before is not shown any more.
+  const turn = useRef(0);
+  const keep = useCallback((of: string, what: Answer<T>) => setAnswer({ path: of, at: Date.now(), answer: what }), []);
   const again = useCallback(async () => {
-    if (path) setAnswer({ path, answer: await call<T>("GET", path) });
-  }, [path]);
+    if (!path) return;
+    turn.current += 1;
+    const mine = turn.current;
+    const now = await call<T>("GET", path);
+    if (turn.current === mine) keep(path, now);
+  }, [path, keep]);
   useEffect(() => void again(), [again]);
-  const known = answer?.path === path ? answer.answer : null;
-  const put = (data: T) => path && setAnswer({ path, answer: { data, fault: null } });
-  return { data: known?.data ?? null, fault: known?.fault ?? null, again, put };
+  const since = answer?.path === path ? answer.at : null;
+  useEffect(() => {
+    if (!staysFresh || path === null || since === null) return;
+    const look = async () => {
+      if (document.visibilityState !== "visible" || Date.now() - since < oldAfterMs) return;
+      const mine = turn.current;
+      const now = await call<T>("GET", path);
+      // Where nobody answers, what is there stays, and what is typed over it.
+      if (now.data && turn.current === mine) keep(path, now);
+    };
+    const seen = () => void look();
+    document.addEventListener("visibilitychange", seen);
+    return () => document.removeEventListener("visibilitychange", seen);
+  }, [staysFresh, path, since, keep]);
+  const shown = answer?.path === path ? answer.answer : null;
+  const put = (data: T) => {
+    turn.current += 1;
+    if (path) keep(path, { data, fault: null });
+  };
+  return { data: shown?.data ?? null, fault: shown?.fault ?? null, again, put };
 }
