@@ -66,14 +66,22 @@ const amountIn = (
   { pattern }: LeavePerson,
 ): Decimal => (unit === "days" ? leaveAmount(days, "days", pattern) : decimal(daysBetween(first, last) + 1).div(7));
 
-/** "12/1-23/1", "6/7 to 10/7", "6/7-10", "fri": two days, or one. */
+/** "12/1-23/1", "6/7 to 10/7", "6/7-10", "24-28/6", "fri", also by dates with their year: two days, or one. */
 export function readSpan(text: string, today: string): { first: string; last: string } | null {
-  const parts = text.trim().split(/\s*(?:–|—|\bto\b|-)\s*/i);
+  // A date of the computers has hyphens of its own: there one with room about it parts the two.
+  const wide = text.trim().split(/\s*(?:–|—|\bto\b|\s-\s)\s*/i);
+  const parts = wide.length === 2 ? wide : text.trim().split(/\s*-\s*/);
   const [from = "", to = ""] = parts;
+  const isDay = (part: string) => /^\d{1,2}$/.test(part);
+  if (parts.length === 2 && isDay(from) && !isDay(to)) {
+    // The month stands once, behind both.
+    const last = readAhead(to, today);
+    const first = last && readDate(`${from}/${last.slice(5, 7)}/${last.slice(0, 4)}`, last);
+    return last && first ? { first, last } : null;
+  }
   const first = parts.length === 2 ? readAhead(from, today) : null;
   if (first) {
-    const month = first.slice(5, 7);
-    const last = readDate(/^\d{1,2}$/.test(to) ? `${to}/${month}` : to, first);
+    const last = readDate(isDay(to) ? `${to}/${first.slice(5, 7)}` : to, first);
     return last ? { first, last } : null;
   }
   const one = readAhead(text, today);
