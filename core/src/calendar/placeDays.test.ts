@@ -50,6 +50,13 @@ describe("the public holidays of a place", () => {
       ...(["2026-12-24", "2026-12-24"] as const),
       ["2026-12-24 150th anniversary of 7 towns"],
     ],
+    // As it was kept before such hours were read: one that cannot be read loses none of the others.
+    [
+      "hours that are none, on record",
+      place("VIC", null, "23/12/2026 18-25 Eve\n24/12/2026 Another"),
+      ...(["2026-12-23", "2026-12-24"] as const),
+      ["2026-12-23 18-25 Eve", "2026-12-24 Another"],
+    ],
     [
       "a day that is one already",
       place("VIC", null, "25/12/2026 The shop's day"),
@@ -91,8 +98,9 @@ it.each([
   ["28/8/2026", /has no name/],
   ["not 28/8/2026 18:00-24:00", /as a whole/],
   ["28/8/2026 24:00-18:00 Eve", /ends when or before it starts/],
-  ["24/12/2026 18:75-24:00 Eve", /are no times of a day/],
-  ["24/12/2026 18-25 Eve", /are no times of a day/],
+  ["24/12/2026 18:75-24:00 Eve", /ends when or before it starts/],
+  ["24/12/2026 18-25 Eve", /has a time in its name/],
+  ["24/12/2026 10-5 Eve", /has a time in its name/],
   ["24/12/2026 from 18:00 Eve", /has a time in its name/],
   ["24/12/2026 6pm Eve", /has a time in its name/],
   ["24/12/2026 Eve 18-24", /has a time in its name/],

@@ -77,14 +77,15 @@ export function readPlaceDays(text: string): PlaceDay[] | { fault: string } {
     if (not && (from || to)) return { fault: `“${line}”: a day is kept or not as a whole. ${example}` };
     if (!not && name.trim() === "") return { fault: `“${line}” has no name. ${example}` };
     const [start, end] = from && to ? [minutesOf(from, false), minutesOf(to, true)] : [null, null];
-    if (from && to && (start === null || end === null))
-      return { fault: `“${line}”: ${from}-${to} are no times of a day. Write them as 18:00-24:00.` };
-    if (start !== null && end !== null && start >= end)
+    const isPart = start !== null && end !== null && start < end;
+    const isByClock = [from, to].every((each) => /^\d{1,2}:\d{2}$/.test(each ?? ""));
+    if (!isPart && isByClock)
       return { fault: `“${line}”: the part of the day ends when or before it starts. Write it as 18:00-24:00.` };
     if (days.some((each) => each.date === date)) return { fault: `${dateWords(date)} stands twice. Leave one line.` };
     days.push({
-      ...{ date, name: name.trim().slice(0, 60), kept: !not },
-      ...(start === null || end === null ? {} : { from: start, to: end }),
+      // What is no part of a day stays in the name, as it was kept before; whoever types it now is asked.
+      ...{ date, name: (isPart || !from ? name : `${from}-${to} ${name}`).trim().slice(0, 60), kept: !not },
+      ...(isPart ? { from: start, to: end } : {}),
     });
   }
   if (days.length > daysMost)

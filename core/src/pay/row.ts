@@ -189,7 +189,7 @@ export interface RowBase {
   balances: Record<string, string>;
   /** of the cycle; null outside the cycle */
   lastPay: LastPay | null;
-  /** nobody has been paid under this row's person here before */
+  /** no pay of a cycle was signed off here for this person before */
   isFirstPay: boolean;
   /** taken so far of deductions that run until a total, by code of the pay element or by debt */
   deducted: Record<string, string>;

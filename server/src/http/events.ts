@@ -68,19 +68,19 @@ export function eventRoutes(context: Context, changes: Changes): Router {
       const streams = open.get(actor.userId) ?? [];
       open.set(actor.userId, [...streams, end]);
       if (streams.length >= mostStreams) streams[0]?.();
-      // A stream lives no longer than its session and its user.
+      // A stream lives no longer than its session, its user and the application.
       const mayListen = (): boolean =>
+        context.store.sqlite.open &&
         context.store.db.select({ sid: session.sid }).from(session).where(eq(session.sid, request.sessionID)).get() !==
-          undefined && actorOf(context, request) !== null;
+          undefined &&
+        actorOf(context, request) !== null;
       const heard = new Map<string, Change>();
       let telling: ReturnType<typeof setTimeout> | undefined;
       const tell = () => {
         telling = undefined;
-        // The application may have ended in that breath.
-        if (!context.store.sqlite.open) return end();
         // Asked anew each time: who loses a right hears nothing more.
-        const now = actorOf(context, request);
-        if (!mayListen() || now === null) return end();
+        const now = mayListen() ? actorOf(context, request) : null;
+        if (now === null) return end();
         for (const [text, { businessId }] of heard)
           if (rightIn(context, now, businessId)) response.write(`data: ${text}\n\n`);
         heard.clear();
