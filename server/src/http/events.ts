@@ -14,11 +14,22 @@ const breathMs = 50;
 /** Open pages of one user; the oldest gives way. */
 const mostStreams = 12;
 
-/** Who asks, while their request is answered: what only looks changes nothing, though it leaves its entry in the trail. */
-const asking = new AsyncLocalStorage<{ page: string | undefined; isLooking: boolean }>();
+/** Who asks, until they are answered: what goes on after that, as sending does, is nobody's. */
+interface Asking {
+  page: string | undefined;
+  /** what only looks changes nothing, though it leaves its entry in the trail */
+  isLooking: boolean;
+  isAnswered: boolean;
+}
+const asking = new AsyncLocalStorage<Asking>();
 
-export const knowingWhoAsks: RequestHandler = (request, _response, next) =>
-  asking.run({ page: request.header("X-Zesty-Page"), isLooking: request.method === "GET" }, next);
+export const knowingWhoAsks: RequestHandler = (request, response, next) => {
+  const who = { page: request.header("X-Zesty-Page"), isLooking: request.method === "GET", isAnswered: false };
+  response.on("close", () => {
+    who.isAnswered = true;
+  });
+  asking.run(who, next);
+};
 
 interface Change {
   businessId: number;
@@ -38,7 +49,8 @@ export class Changes extends EventEmitter<{ changed: [Change] }> {
   }
   /** Tells of a business: something of it was written into the trail. */
   ofBusiness(businessId: number): void {
-    const who = asking.getStore();
+    const asked = asking.getStore();
+    const who = asked?.isAnswered ? undefined : asked;
     if (!who?.isLooking) this.emit("changed", { businessId, by: who?.page });
   }
 }
