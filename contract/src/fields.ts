@@ -39,7 +39,7 @@ export const amountNotNegative = () =>
 export const hours = () =>
   figure(/^\d{1,4}(\.\d{1,4})?$/, "is not a number of hours. Write it as 7.6, without a minus.", tidiedHours);
 /** Hours of a week or a day, which do not have more than that. */
-export const hoursOf = (span: "week" | "day") => {
+export const hoursIn = (span: "week" | "day") => {
   const most = span === "week" ? 168 : 24;
   return hours().custom((text: string, helpers) =>
     Number(text) <= most ? text : helpers.message({ custom: `{{#label}}: ${text} hours are more than a ${span} has.` }),

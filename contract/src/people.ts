@@ -11,7 +11,7 @@ import { type Super, superChoice, type Tax, tax } from "./au/taxAndSuper.ts";
 import { type BankPart, bank } from "./bank.ts";
 import { contract, type Emergency, emergency, type Qualification, qualifications } from "./besidePay.ts";
 import type { DepartureView, EarlierEmployment } from "./departures.ts";
-import { amountNotNegative, date, hours, hoursOf, id, name, optional, percent, rate } from "./fields.ts";
+import { amountNotNegative, date, hours, hoursIn, id, name, optional, percent, rate } from "./fields.ts";
 import { sheetLine } from "./lines.ts";
 import { type OwnField, ownFacts } from "./ownFacts.ts";
 import type { PaperView } from "./papers.ts";
@@ -194,7 +194,7 @@ export const employment = Joi.object<Employment & { from?: string }>({
     .required()
     .label("Basis"),
   classification: optional(Joi.string().max(80)).label("Classification"),
-  weeklyHours: hoursOf("week").required().label("Hours a week"),
+  weeklyHours: hoursIn("week").required().label("Hours a week"),
   hourlyRate: optional(rate()).label("Hourly rate"),
   minimumRate: optional(rate()).label("Award minimum"),
   placeId: id().allow(null).default(null).label("Place of work"),
@@ -212,7 +212,7 @@ export const employment = Joi.object<Employment & { from?: string }>({
     .label("Split over cost centres"),
   salary: optional(amountNotNegative()).label("Salary a year"),
   workPattern: Joi.array()
-    .items(hoursOf("day").label("Hours of a day"))
+    .items(hoursIn("day").label("Hours of a day"))
     .length(7)
     .allow(null)
     .default(null)

@@ -52,10 +52,10 @@ describe("the public holidays of a place", () => {
     ],
     // As it was kept before such hours were read: one that cannot be read loses none of the others.
     [
-      "hours that are none, on record",
-      place("VIC", null, "23/12/2026 18-25 Eve\n24/12/2026 Another"),
-      ...(["2026-12-23", "2026-12-24"] as const),
-      ["2026-12-23 18-25 Eve", "2026-12-24 Another"],
+      "what is no part of a day, on record",
+      place("VIC", null, "22/12/2026 18-24\n23/12/2026 18-25 Eve\n24/12/2026 Another\nnot 25/12/2026 9-5 late"),
+      ...(["2026-12-22", "2026-12-25"] as const),
+      ["2026-12-22 18-24", "2026-12-23 18-25 Eve", "2026-12-24 Another"],
     ],
     [
       "a day that is one already",
@@ -97,10 +97,12 @@ it.each([
   ["31/2/2026 Show Day", /with its year/],
   ["28/8/2026", /has no name/],
   ["not 28/8/2026 18:00-24:00", /as a whole/],
+  ["not 28/8/2026 9-5 late", /as a whole\. Take “9-5 late” out/],
   ["28/8/2026 24:00-18:00 Eve", /ends when or before it starts/],
   ["24/12/2026 18:75-24:00 Eve", /ends when or before it starts/],
   ["24/12/2026 18-25 Eve", /has a time in its name/],
   ["24/12/2026 10-5 Eve", /has a time in its name/],
+  ["24/12/2026 18-24", /has a time in its name/],
   ["24/12/2026 from 18:00 Eve", /has a time in its name/],
   ["24/12/2026 6pm Eve", /has a time in its name/],
   ["24/12/2026 Eve 18-24", /has a time in its name/],

@@ -9,6 +9,7 @@ import { daysOfDistrict, districtsAu } from "./districtsAu.ts";
 import type { Weekdays } from "./holidaysNz.ts";
 import { type HolidayOfPlace, holidaysOfPlace, isWholeDay, keepsOwnDays, regionsOf } from "./holidayWindows.ts";
 import { readDate } from "./readDate.ts";
+import { minutesOfDay, readTime } from "./wallClock.ts";
 
 /** A day that a place keeps beside its State's, or does not keep. */
 export interface PlaceDay extends HolidayOfPlace {
@@ -42,21 +43,30 @@ export function holidaysAt(place: PlaceOfWork, from: IsoDate, to: IsoDate, works
 
 const daysMost = 60;
 
+const linePattern = /^(not\s+)?(\S+)(?:\s+(\d{1,2}:\d{2})\s*[-–]\s*(\d{1,2}:\d{2}))?\s*(.*)$/i;
 const hour = String.raw`(\d{1,2}(?:[:.]\d{2})?\s*(?:am|pm)?|noon|midnight)`;
-const linePattern = new RegExp(String.raw`^(not\s+)?(\S+)(?:\s+${hour}\s*(?:-|–|to)\s*${hour}(?=\s|$))?\s*(.*)$`, "i");
-/** A time in the middle of a name is one that was not read as the part of the day that is kept. */
+const partPattern = new RegExp(String.raw`^${hour}\s*(?:-|–|to)\s*${hour}\s+(.+)$`, "i");
+/** A time in a name is one that was not read as the part of the day that is kept. */
 const timeInName = /(^|\s)(\d{1,2}[:.]\d{2}|\d{1,2}\s*(am|pm)|\d{1,2}\s*[-–]\s*\d{1,2}|noon|midnight)(\s|$|[-–])/i;
 
-/** "18:00", "6pm", "24", "noon" as minutes of the day, a midnight that ends it as its last; null where it is no time. */
-function minutesOf(text: string, isEnd: boolean): number | null {
-  const typed = text.trim().toLowerCase();
-  if (typed === "noon") return 12 * 60;
-  const found = /^(\d{1,2})(?:[:.](\d{2}))?\s*(am|pm)?$/.exec(typed === "midnight" ? "12am" : typed);
-  const [, hours = "", minutes = "0", half] = found ?? [];
-  const [at, past] = [Number(hours), Number(minutes)];
-  if (!found || past > 59 || at > 24 || (at === 24 && past > 0) || (half && (at > 12 || at === 0))) return null;
-  const on = (half ? (at % 12) + (half === "pm" ? 12 : 0) : at) * 60 + past;
-  return isEnd && on === 0 ? 24 * 60 : on;
+interface Part {
+  from: number;
+  to: number;
+}
+
+/** "18:00" and "24:00", "6pm" and "midnight" as minutes of the day; null where they are no part of one. */
+function partOf(from: string, to: string): Part | null {
+  const at = (text: string) =>
+    readTime(text.replace(/noon/i, "12pm").replace(/midnight/i, "12am"))?.minutes ?? Number.NaN;
+  const [start, end] = [at(from), at(to) === 0 ? minutesOfDay : at(to)];
+  return start < end && end <= minutesOfDay ? { from: start, to: end } : null;
+}
+
+/** A name that begins with hours as people write them: what was kept of it before was a name with a time in it. */
+function partInName(rest: string): { part: Part; name: string } | null {
+  const [, from = "", to = "", name = ""] = partPattern.exec(rest) ?? [];
+  const part = partOf(from, to);
+  return part && { part, name };
 }
 
 /**
@@ -68,24 +78,21 @@ export function readPlaceDays(text: string): PlaceDay[] | { fault: string } {
   const days: PlaceDay[] = [];
   for (const line of text.split("\n").map((each) => each.trim())) {
     if (line === "") continue;
-    const found = linePattern.exec(line);
-    const [, not, typed = "", from, to, name = ""] = found ?? [];
+    const [, not, typed = "", from, to, rest = ""] = linePattern.exec(line) ?? [];
     // The year is written: a day of the year before or after would be another one.
     const date = /\d{4}/.test(typed) ? readDate(typed, "2026-01-01") : null;
     const example = "Write it as 28/8/2026 Gold Coast Show, or as not 3/11/2026.";
     if (!date) return { fault: `“${line}” does not begin with a date with its year. ${example}` };
     if (not && (from || to)) return { fault: `“${line}”: a day is kept or not as a whole. ${example}` };
-    if (!not && name.trim() === "") return { fault: `“${line}” has no name. ${example}` };
-    const [start, end] = from && to ? [minutesOf(from, false), minutesOf(to, true)] : [null, null];
-    const isPart = start !== null && end !== null && start < end;
-    const isByClock = [from, to].every((each) => /^\d{1,2}:\d{2}$/.test(each ?? ""));
-    if (!isPart && isByClock)
+    if (!not && rest.trim() === "") return { fault: `“${line}” has no name. ${example}` };
+    const said = from && to ? partOf(from, to) : null;
+    if (from && !said)
       return { fault: `“${line}”: the part of the day ends when or before it starts. Write it as 18:00-24:00.` };
     if (days.some((each) => each.date === date)) return { fault: `${dateWords(date)} stands twice. Leave one line.` };
+    const inName = not || said ? null : partInName(rest);
     days.push({
-      // What is no part of a day stays in the name, as it was kept before; whoever types it now is asked.
-      ...{ date, name: (isPart || !from ? name : `${from}-${to} ${name}`).trim().slice(0, 60), kept: !not },
-      ...(isPart ? { from: start, to: end } : {}),
+      ...{ date, name: (inName?.name ?? rest).trim().slice(0, 60), kept: !not },
+      ...(said ?? inName?.part),
     });
   }
   if (days.length > daysMost)
@@ -103,9 +110,10 @@ export function placeDaysFault(text: string): string | null {
   const read = readPlaceDays(text);
   if (!Array.isArray(read)) return read.fault;
   const odd = read.find(({ name }) => timeInName.test(name));
-  return odd
+  if (!odd) return null;
+  return odd.kept
     ? `${dateWords(odd.date)}: “${odd.name}” has a time in its name, and the whole day would be a public holiday. Write the part of the day before the name, as 24/12/2026 18:00-24:00 Christmas Eve.`
-    : null;
+    : `${dateWords(odd.date)}: a day is kept or not as a whole. Take “${odd.name}” out.`;
 }
 
 /** Districts with days of their own in a State or province; none elsewhere. */

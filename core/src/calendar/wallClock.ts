@@ -23,6 +23,18 @@ export const clockOfWall = (wall: WallMinute): number => wall - Math.floor(wall 
 export const clockText = (minutes: number): string =>
   `${String(Math.floor(minutes / 60) % 24).padStart(2, "0")}:${String(minutes % 60).padStart(2, "0")}`;
 
+/** "9", "9:30", "0930", "9.30", "9a", "5:15pm" as minutes of the day, and whether the half of the day was said. */
+export function readTime(text: string): { minutes: number; said: boolean } | null {
+  const found = /^(\d{1,2})(?:[:.]?(\d{2}))?\s*(a|p|am|pm)?$/i.exec(text.trim());
+  if (!found) return null;
+  const [, hourText = "", minuteText = "0", half = ""] = found;
+  let hour = Number(hourText);
+  const minute = Number(minuteText);
+  if (minute > 59 || hour > 24 || (half && (hour > 12 || hour === 0)) || (hour === 24 && minute > 0)) return null;
+  if (half) hour = (hour % 12) + (half.toLowerCase().startsWith("p") ? 12 : 0);
+  return { minutes: hour * 60 + minute, said: half !== "" || hour > 12 || hourText.startsWith("0") };
+}
+
 /** A change of the clock: at that minute of UTC, from so many minutes ahead to so many. */
 interface Change {
   at: number;

@@ -1,7 +1,7 @@
 /** One shift as it is typed and written back: its times, breaks, what it was by the roster, the level it is worked in. */
 import { type ShiftMark, shiftMarks } from "../agreements/agreementRules.ts";
 import { addDays, type IsoDate } from "../calendar/dates.ts";
-import { clockText, minutesOfDay } from "../calendar/wallClock.ts";
+import { clockText, minutesOfDay, readTime } from "../calendar/wallClock.ts";
 import type { Shift, ShiftBreak } from "./roster.ts";
 import { markMeanings } from "./shiftMarks.ts";
 
@@ -19,18 +19,6 @@ export interface DayShift extends Shift {
   /** time in a higher level: the whole shift, or a part of it */
   duties?: Duties;
 }
-/** "9", "9:30", "0930", "9.30", "9a", "5:15pm" as minutes of the day, and whether the half of the day was said. */
-export function readTime(text: string): { minutes: number; said: boolean } | null {
-  const found = /^(\d{1,2})(?:[:.]?(\d{2}))?\s*(a|p|am|pm)?$/i.exec(text.trim());
-  if (!found) return null;
-  const [, hourText = "", minuteText = "0", half = ""] = found;
-  let hour = Number(hourText);
-  const minute = Number(minuteText);
-  if (minute > 59 || hour > 24 || (half && (hour > 12 || hour === 0)) || (hour === 24 && minute > 0)) return null;
-  if (half) hour = (hour % 12) + (half.toLowerCase().startsWith("p") ? 12 : 0);
-  return { minutes: hour * 60 + minute, said: half !== "" || hour > 12 || hourText.startsWith("0") };
-}
-
 /** From and to: an end that is not after the start is of the afternoon where that fits ("9-5"), else of the next day. */
 function readSpan(from: string, to: string): { start: number; end: number } | null {
   const [a, b] = [readTime(from), readTime(to)];
@@ -44,6 +32,9 @@ function readSpan(from: string, to: string): { start: number; end: number } | nu
 /** The wall clock of so many minutes after a day's midnight; minutes beyond the day are of the next. */
 export const wallAt = (date: IsoDate, minutes: number): string =>
   `${addDays(date, Math.floor(minutes / minutesOfDay))}T${clockText(minutes % minutesOfDay)}`;
+
+/** A bare figure below this may be minutes or hours: nobody breaks for a minute, and somebody may for one hour. */
+export const fewestBreakMinutes = 5;
 
 /** A break whose time was not said: in the middle, on a quarter of an hour. */
 export function middleBreak(start: number, end: number, minutes: number): { start: number; end: number } {
@@ -125,8 +116,8 @@ export function readShift(typed: string, date: IsoDate): DayShift | string | nul
     } else if (long) {
       const minutes = Number(long[1]);
       if (minutes === 0) continue;
-      // Nobody breaks for a minute, and somebody may have meant an hour.
-      if (minutes < 5) return `“${word}” is a break of ${minutes} min. Write b30 for half an hour, b60 for an hour.`;
+      if (minutes < fewestBreakMinutes)
+        return `“${word}” is a break of ${minutes} min. Write b30 for half an hour, b60 for an hour.`;
       if (minutes >= span.end - span.start) return `A break of ${minutes} minutes does not fit into the shift.`;
       const middle = middleBreak(span.start, span.end, minutes);
       breaks.push({ start: wallAt(date, middle.start), end: wallAt(date, middle.end), paid: false });
@@ -157,11 +148,12 @@ function spanText({ start, end }: { start: string; end: string }): string {
   return `${short(start)}–${short(end)}${morning ? "a" : ""}`;
 }
 
-const minutesOf = (each: ShiftBreak) => (Date.parse(`${each.end}:00Z`) - Date.parse(`${each.start}:00Z`)) / 60_000;
+export const minutesOfBreak = ({ start, end }: ShiftBreak): number =>
+  (Date.parse(`${end}:00Z`) - Date.parse(`${start}:00Z`)) / 60_000;
 
 /** The breaks of a shift: one whose time nobody said by its length, the others by their times. */
 function breaksText({ breaks = [], breakAnywhere }: DayShift): string[] {
-  const anywhere = breaks.find((each) => !each.paid && minutesOf(each) === breakAnywhere);
+  const anywhere = breaks.find((each) => !each.paid && minutesOfBreak(each) === breakAnywhere);
   return breaks.map((each) =>
     each === anywhere ? `b${breakAnywhere}` : `${each.paid ? "p" : each.mark ? "o" : "b"}${spanText(each)}`,
   );
@@ -190,5 +182,7 @@ export const shiftText = (shift: DayShift): string =>
 /** A shift with its one unpaid break by its length, whatever its times: to look at where there is little room. */
 export function withShortBreak(shift: DayShift): DayShift {
   const [only, ...more] = shift.breaks ?? [];
-  return only && more.length === 0 && !only.paid && !only.mark ? { ...shift, breakAnywhere: minutesOf(only) } : shift;
+  return only && more.length === 0 && !only.paid && !only.mark
+    ? { ...shift, breakAnywhere: minutesOfBreak(only) }
+    : shift;
 }

@@ -116,7 +116,7 @@ export function planHoursSheet(table: SheetTable, facts: SheetFacts): SheetPlan 
   for (const { kept, typed } of settled)
     if (!kept.person.included && typed.length > 0)
       kept.said[0]?.row.marks.push({ kind: "query", text: `${kept.person.name} is left out of this run.` });
-  askAboutMinutes(settled.flatMap(({ kept }) => kept));
+  askAboutMinutes([...taken.values()]);
   if (plan.rows.length === 0) plan.stops.push("The sheet has headings and no rows.");
   // A person over several rows comes whole or not at all.
   const changed = new Set(plan.rows.filter((row) => row.changes.length > 0).map((row) => row.payId));

@@ -7,7 +7,7 @@ import { minutesOfDay } from "../calendar/wallClock.ts";
 import { type DayRecord, minutesOf } from "../hours/dayText.ts";
 import { faultsOfShifts } from "../hours/normalise.ts";
 import type { ShiftBreak } from "../hours/roster.ts";
-import { type DayShift, middleBreak, wallAt } from "../hours/shiftText.ts";
+import { type DayShift, middleBreak, minutesOfBreak, wallAt } from "../hours/shiftText.ts";
 import { decimal } from "../quantity/decimal.ts";
 import { readDay, type SheetMark, whose } from "./cells.ts";
 import { noPersonColumn, ownName, readHeader } from "./columns.ts";
@@ -95,9 +95,6 @@ export interface ShiftPlan {
 /** Shifts so many days from the period in hand are taken for a slip. */
 export const farDays = 100;
 
-const minutesBetween = ({ start, end }: ShiftBreak): number =>
-  (Date.parse(`${end}:00Z`) - Date.parse(`${start}:00Z`)) / 60_000;
-
 /** The shift of a row, or what is wrong with it. */
 function readShift(cells: Cells, { today }: ShiftFacts): { date: IsoDate; shift: DayShift } | { fault: string } {
   const start = readWhen(cells.start ?? blankCell, "Start", today);
@@ -131,7 +128,7 @@ function readShift(cells: Cells, { today }: ShiftFacts): { date: IsoDate; shift:
   }
   const unpaid = readMinutes(cells.unpaidMinutes ?? blankCell);
   if (isFault(unpaid)) return unpaid;
-  const timed = breaks.reduce((sum, each) => sum + minutesBetween(each), 0);
+  const timed = breaks.reduce((sum, each) => sum + minutesOfBreak(each), 0);
   if (unpaid > 0 && breaks.length > 0 && timed !== unpaid)
     return {
       fault: `The breaks' times come to ${timed} minutes, and ${unpaid} unpaid minutes stand beside them. Correct one.`,

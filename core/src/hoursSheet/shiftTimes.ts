@@ -1,7 +1,7 @@
 /** Days and times in the cells of a sheet of shifts. */
 import type { IsoDate } from "../calendar/dates.ts";
-import { minutesOfDay } from "../calendar/wallClock.ts";
-import { readTime } from "../hours/shiftText.ts";
+import { minutesOfDay, readTime } from "../calendar/wallClock.ts";
+import { fewestBreakMinutes } from "../hours/shiftText.ts";
 import { decimal } from "../quantity/decimal.ts";
 import { readDay } from "./cells.ts";
 import type { SheetCell } from "./table.ts";
@@ -31,9 +31,6 @@ export function readWhen(cell: SheetCell, what: string, today: IsoDate): When | 
   const time = readTime(both ? `${both[2]}${both[3] ?? ""}` : cell.text.replace(/(:\d{2}):\d{2}/, "$1"));
   return time ? { minutes: time.minutes, date } : wrong;
 }
-/** A bare figure below this may be minutes or hours: nobody breaks for a minute, and somebody may for one hour. */
-const fewestMinutes = 5;
-
 /** Minutes of a break as people write them: 30, 0:30, 0.5. */
 export function readMinutes(cell: SheetCell): number | { fault: string } {
   if (cell.kind === "blank") return 0;
@@ -42,7 +39,7 @@ export function readMinutes(cell: SheetCell): number | { fault: string } {
   if (clock) return Number(clock[1]) * 60 + Number(clock[2]);
   if (cell.kind === "time") return decimal(cell.text).times(60).toDecimalPlaces(0).toNumber();
   const isBare = /^\d{1,3}$/.test(text);
-  if (isBare && text === cell.text.trim() && Number(text) > 0 && Number(text) < fewestMinutes)
+  if (isBare && text === cell.text.trim() && Number(text) > 0 && Number(text) < fewestBreakMinutes)
     return { fault: `Break: “${text}” may be minutes or hours. Write ${text}:00 for hours, 0:0${text} for minutes.` };
   if (isBare) return Number(text);
   if (/^\d?\.\d{1,4}$/.test(text)) return decimal(text).times(60).toDecimalPlaces(0).toNumber();

@@ -67,7 +67,7 @@ export const writersNz: { [S in keyof SectionValuesNz]: Writer<SectionValuesNz[S
         throw cannot("opening-too-much", text, { errors: [{ path: `opening.${at}.units`, text }] });
       }
     const { from: _from, ...rest } = values;
-    demandAboveLaw(context, personId, [from, todayAt(context, businessId)].sort().at(-1) ?? from, values);
+    demandLikely(context, personId, [from, todayAt(context, businessId)].sort().at(-1) ?? from, values);
     context.store.db
       .insert(holidayTerms)
       .values({ ...rest, personId, from, agreedWeekCents: agreedWeek ? centsOf(agreedWeek) : null })
@@ -116,14 +116,14 @@ declare module "../people/savePerson.ts" {
 const most = { annualWeeks: 12, sickDays: 60, openingWeeks: 52 } as const;
 
 /** @throws where an agreement would give less than the law or more than anybody has, or service would count from a day after the start */
-function demandAboveLaw(
+function demandLikely(
   context: Context,
   personId: number,
   /** these terms hold on from their first day, so under the law of now */
   on: IsoDate,
   { annualWeeks, sickDays, countsFrom }: Pick<HolidayFactsRecord, "annualWeeks" | "sickDays" | "countsFrom">,
 ): void {
-  const refuse = (path: string, text: string) => cannot("below-law", text, { errors: [{ path, text }] });
+  const refuse = (path: string, text: string) => cannot("agreed-leave", text, { errors: [{ path, text }] });
   const rules = context.rules.find(holidayRules, on)?.figures;
   if (rules && annualWeeks && decimal(annualWeeks).lt(rules.annualWeeks))
     throw refuse("annualWeeks", `The law gives ${rules.annualWeeks} weeks a year. Type more, or leave it empty.`);

@@ -58,15 +58,11 @@ const stateWords: Record<WeekDay["state"], string> = {
 
 /** Times in full; a break beside them is smaller, so that both have room. */
 const Typed = ({ text }: { text: string }) =>
-  text.split(/ (?=b\d)/).map((part, at) =>
-    at === 0 ? (
-      part
-    ) : (
-      <span key={part} className="text-[11px] text-quiet">
-        {` ${part}`}
-      </span>
-    ),
-  );
+  [...text.matchAll(/ [bpo]\d[\d:–]*|.+?(?= [bpo]\d|$)/g)].map(({ 0: part, index }) => (
+    <span key={index} className={part.startsWith(" ") ? "text-[11px] text-quiet" : ""}>
+      {part}
+    </span>
+  ));
 
 export function DayCell({
   day,
