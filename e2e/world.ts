@@ -258,3 +258,11 @@ export async function until<T>(read: () => Promise<T>, holds: (value: T) => bool
     await new Promise((resolve) => setTimeout(resolve, 150));
   }
 }
+
+/** A phone that was put away is taken out again two minutes later. */
+export const comesBack = (phone: Page): Promise<void> =>
+  phone.evaluate(() => {
+    const now = Date.now;
+    Date.now = () => now() + 120_000;
+    document.dispatchEvent(new Event("visibilitychange"));
+  });

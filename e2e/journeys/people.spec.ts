@@ -2,6 +2,7 @@
 import { beside, find, paste } from "../keyboard.ts";
 import {
   test as alone,
+  comesBack,
   expect,
   openAt,
   openRun,
@@ -328,11 +329,7 @@ test("another bank account from a phone waits for the practice; hours typed with
   await expect(page.getByRole("button", { name: "All approved" })).toBeVisible();
   await phone.getByLabel(/Wed/).fill("8-1");
   await expect(phone.getByText("waits for approval").first()).toBeVisible();
-  await phone.evaluate(() => {
-    const now = Date.now;
-    Date.now = () => now() + 120_000;
-    document.dispatchEvent(new Event("visibilitychange"));
-  });
+  await comesBack(phone);
   await expect(phone.getByText("waits for approval")).toHaveCount(0);
   await expect(phone.getByLabel(/Wed/)).toHaveValue("8-1");
 });

@@ -1,6 +1,6 @@
 /** Two people at one run, one week and one request: nobody's word is lost, and nothing is done twice. */
 import type { Page } from "@playwright/test";
-import { expect, openAt, openRun, testInOneWorld, type World } from "../world.ts";
+import { comesBack, expect, openAt, openRun, testInOneWorld, type World } from "../world.ts";
 
 const test = testInOneWorld();
 const cell = (page: Page, person: RegExp, column: number) =>
@@ -195,17 +195,30 @@ test("in one section of a person: the slower one's form is not saved over the ot
   await theirs.close();
 });
 
-test("a page that stays open is told of another day: what is typed goes by it", async ({ page, world }) => {
+test("a page that stays open is told of another day, the office's and the phone's", async ({
+  page,
+  world,
+  browser,
+}) => {
+  const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })).newPage();
+  await phone.goto(`${world.url}/staff`);
+  await phone.getByLabel("E-mail", { exact: true }).fill("hana.okaforth@example.org");
+  await phone.getByLabel("Password").fill("lemon-and-pith");
+  await phone.getByRole("button", { name: "Sign in" }).click();
+  await phone.getByRole("link", { name: /Type your hours|Enter changes/ }).click();
+  await expect(phone.getByText("Week of 29 June")).toBeVisible();
   await openAt(page, world, "/people/pays");
   const from = page.getByLabel("Paydays from");
   await from.fill("today");
   await from.blur();
   await expect(from).toHaveValue(/Wed,? 1 July 2026/);
   const lead = await world.api();
-  expect((await lead.call("POST", "/day", { day: "2026-07-04" })).status).toBe(200);
-  await expect(page.getByText("Sat, 4 July").first()).toBeVisible();
+  expect((await lead.call("POST", "/day", { day: "2026-07-08" })).status).toBe(200);
+  await expect(page.getByText("Wed, 8 July").first()).toBeVisible();
   await expect(from).toHaveValue(/Wed,? 1 July 2026/);
   await from.fill("+1");
   await from.blur();
-  await expect(from).toHaveValue(/Sun,? 5 July 2026/);
+  await expect(from).toHaveValue(/Thu,? 9 July 2026/);
+  await comesBack(phone);
+  await expect(phone.getByText("Week of 6 July")).toBeVisible();
 });
