@@ -1,4 +1,5 @@
 /** Checks of the time that a pay is for, in both countries: part of a period, a rate that changed, an amount far off. */
+import { addDays } from "../calendar/dates.ts";
 import { paysPerYear } from "../calendar/payPeriods.ts";
 import type { PayrollYear } from "../calendar/payrollYear.ts";
 import { partOfPeriod } from "../pay/partPeriod.ts";
@@ -31,6 +32,9 @@ export function periodChecks({ context, weeklyHours, hours, gross, yearOf }: InH
     found.push({ kind: "note", code: "otherYear", facts: { year, end: periodEnd }, mend: inRun });
   if (facts.paidBeyond && facts.endDate !== null)
     found.push({ kind: "query", code: "paidBeyond", facts: { ...facts.paidBeyond, last: facts.endDate }, mend: inRun });
+  const { inCycle } = facts;
+  if (inCycle?.days.length === 0)
+    found.push({ kind: "query", code: "otherCycle", facts: { cycle: inCycle.other }, mend: inRun });
   if (gross.isZero()) return found;
   const { heldOver = [], fixedUntil } = facts;
   if (fixedUntil && fixedUntil < periodEnd && facts.endDate === null)
@@ -46,7 +50,7 @@ export function periodChecks({ context, weeklyHours, hours, gross, yearOf }: InH
     if (facts.endDate !== null && facts.endDate <= periodEnd)
       found.push({ kind: "query", code: "holidayHeldOver", facts: { name, original, substitute }, mend: inRun });
   const agreed = weeklyHours.times(52).div(paysPerYear[cycle]).times(periods);
-  const part = partOfPeriod(facts, periodStart, periodEnd);
+  const part = partOfPeriod({ ...facts, days: inCycle?.days }, periodStart, periodEnd);
   if (part?.whole.gt(0) && part.own.gt(0) && part.own.lt(part.whole)) {
     const most = agreed.times(part.own).div(part.whole);
     const over = most.gt(0) && hours.gt(most.plus("0.01"));
@@ -54,7 +58,7 @@ export function periodChecks({ context, weeklyHours, hours, gross, yearOf }: InH
       kind: over ? "query" : "note",
       code: "partPeriod",
       facts: {
-        ...(facts.startDate > periodStart ? { start: facts.startDate } : { end: facts.endDate ?? "" }),
+        ...partWords(context),
         days: String(part.days),
         of: String(part.ofDays),
         hours: hours.toDecimalPlaces(2).toString(),
@@ -84,6 +88,18 @@ export function periodChecks({ context, weeklyHours, hours, gross, yearOf }: InH
       mend: inRun,
     });
   return found;
+}
+
+/** Which days of the period are not this pay's, and why. */
+function partWords({ facts, periodStart, periodEnd }: InHand["context"]): Record<string, string> {
+  const { startDate, endDate, inCycle } = facts;
+  if (!inCycle) return startDate > periodStart ? { start: startDate } : { end: endDate ?? "" };
+  const [first, last] = [inCycle.days[0], inCycle.days.at(-1)];
+  return {
+    cycle: inCycle.other,
+    ...(first && first.from > periodStart ? { start: addDays(first.from, -1) } : {}),
+    ...(last && last.to < periodEnd ? { end: addDays(last.to, 1) } : {}),
+  };
 }
 
 /**

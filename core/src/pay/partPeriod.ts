@@ -12,6 +12,8 @@ export interface Employed {
   endDate: IsoDate | null;
   /** ordinary hours of each weekday, Monday first */
   workPattern: readonly string[] | null;
+  /** of who changed to another cycle within the period: the days that this one pays */
+  days?: readonly { from: IsoDate; to: IsoDate }[] | undefined;
 }
 
 export interface PartOfPeriod {
@@ -24,13 +26,13 @@ export interface PartOfPeriod {
 
 const usualWeek = ["1", "1", "1", "1", "1", "0", "0"];
 
-/** @returns null for who is employed for the whole period */
+/** @returns null for who is employed, and paid by its cycle, for the whole period */
 export function partOfPeriod(
-  { startDate, endDate, workPattern }: Employed,
+  { startDate, endDate, workPattern, days }: Employed,
   periodStart: IsoDate,
   periodEnd: IsoDate,
 ): PartOfPeriod | null {
-  if (startDate <= periodStart && (endDate === null || endDate >= periodEnd)) return null;
+  if (!days && startDate <= periodStart && (endDate === null || endDate >= periodEnd)) return null;
   const pattern = workPattern?.some((hours) => Number(hours) > 0) ? workPattern : usualWeek;
   const found = { own: zero, whole: zero, days: 0, ofDays: 0 };
   for (let date = periodStart; date <= periodEnd; date = addDays(date, 1)) {
@@ -39,6 +41,7 @@ export function partOfPeriod(
     found.whole = found.whole.plus(hours);
     found.ofDays += 1;
     if (date < startDate || (endDate !== null && date > endDate)) continue;
+    if (days && !days.some(({ from, to }) => from <= date && date <= to)) continue;
     found.own = found.own.plus(hours);
     found.days += 1;
   }

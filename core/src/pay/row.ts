@@ -148,6 +148,8 @@ export interface PersonFactsBase {
   salaryAboveUsual?: { salary: string; usual: string };
   /** who left before days that were paid already: up to which day, and on which paydays */
   paidBeyond?: { to: IsoDate; paydays: string };
+  /** days of the period on which the person is in the run's cycle, and the name of the other; left out for all of it */
+  inCycle?: { days: { from: IsoDate; to: IsoDate }[]; other: string };
   /** public holidays that were to be kept on a day after the last one, and fell before it */
   heldOver?: HolidaySwap[];
   startDate: IsoDate;

@@ -16,12 +16,14 @@ import { noRate, type PaidThen, ratesNow, ratesThen } from "../row/ratesThen.ts"
 import { refreshRun } from "../row/workRun.ts";
 import { datedRecords } from "../store/dated.ts";
 import { dryRun } from "../store/dryRun.ts";
-import { act, employmentTerms, payRun, person, signedPay, timeTerms } from "../store/schema.ts";
+import { act, employmentTerms, pay, payRun, person, signedPay, timeTerms } from "../store/schema.ts";
 import { backPaidOf, type Difference, groupsOf, nextPayday, putOwed } from "./owedBack.ts";
 
 type Who = typeof person.$inferSelect;
+/** `start` and `end` are the days that were paid: of who began, left or changed the cycle within the period, a part of it. */
 interface Signed extends PaidThen {
   id: number;
+  period: { start: string; end: string };
 }
 
 /** What is said from a day in the past: other terms of employment, or another level. */
@@ -38,17 +40,21 @@ function paysFrom(context: Context, who: Who, from: string): Signed[] {
     .select({
       signed: { id: signedPay.id, payday: signedPay.payday, input: signedPay.input },
       run: payRun,
+      laid: pay.laid,
     })
     .from(signedPay)
     .innerJoin(payRun, eq(signedPay.runId, payRun.id))
+    .innerJoin(pay, eq(signedPay.payId, pay.id))
     .where(and(eq(signedPay.personId, who.id), eq(signedPay.kind, "pay"), gte(payRun.periodEnd, from)))
     .orderBy(asc(signedPay.payday), asc(signedPay.id))
     .all()
     .filter(({ run }) => run.state !== "takenBack" && run.kind !== "correction")
-    .map(({ signed, run }) => ({
-      ...{ ...signed, input: signed.input as AnyInput },
-      ...{ start: run.periodStart, end: run.periodEnd },
-    }));
+    .map(({ signed, run, laid }) => {
+      const period = { start: run.periodStart, end: run.periodEnd };
+      const [start, end] = [laid?.spans[0]?.from ?? period.start, laid?.spans.at(-1)?.to ?? period.end];
+      return { ...signed, input: signed.input as AnyInput, start, end, period };
+    })
+    .filter(({ end }) => end >= from);
 }
 
 /** What the pays since a day would have been by the terms that hold once `save` has been done. */
@@ -78,7 +84,7 @@ function differences(context: Context, who: Who, from: string, save: () => void)
     const [countedThen, countedNow] = [superableOf(then), superableOf(now)];
     return [
       {
-        ...{ signedPayId: signed.id, payday: signed.payday, start: signed.start, end: signed.end, from: within },
+        ...{ signedPayId: signed.id, payday: signed.payday, ...signed.period, from: within },
         was: then.gross.value.toFixed(2),
         shouldBe: now.gross.value.toFixed(2),
         before: centsText(cents),

@@ -42,7 +42,7 @@ describe("several people moved", () => {
       world.personIds.map(() => ["Weekly", null]),
     ]);
     expect(plan("cycle", cycle, [], "2026-06-24").rows[0]?.note).toContain(
-      "the open run of Weekly, paid on 2 July 2026",
+      "The open run of Weekly, paid on 2 July 2026, pays the days before.",
     );
     expect(shown.rows[0]?.note).toBeNull();
     done("cycle", cycle, [first, second]);

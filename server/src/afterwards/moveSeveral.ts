@@ -72,7 +72,7 @@ function casesOf(context: Context, actor: Actor, businessId: number, wanted: Mov
   return new Map(people.map((each) => [each.id, one(each.id, `${each.givenName} ${each.familyName}`)]));
 }
 
-/** Who stands in an open run of another cycle that ends on the day or later: the row stays there. */
+/** Who stands in an open run of another cycle that ends on the day or later: the row stays there, with the days before. */
 function openRunsOf({ store: { db } }: Context, ids: readonly number[], from: string, to: number): Map<number, string> {
   const rows = db
     .select({
@@ -80,6 +80,7 @@ function openRunsOf({ store: { db } }: Context, ids: readonly number[], from: st
       cycle: payCycle.name,
       cycleId: payCycle.id,
       payday: payRun.payday,
+      starts: payRun.periodStart,
       ends: payRun.periodEnd,
     })
     .from(pay)
@@ -94,7 +95,9 @@ function openRunsOf({ store: { db } }: Context, ids: readonly number[], from: st
       .filter((row) => row.cycleId !== to && row.ends >= from)
       .map((row) => [
         row.personId,
-        `Stands in the open run of ${row.cycle}, paid on ${dateWords(row.payday)}: leave the row out there, or move from a later day.`,
+        row.starts >= from
+          ? `Stands in the open run of ${row.cycle}, paid on ${dateWords(row.payday)}: leave the row out there, or move from a later day.`
+          : `The open run of ${row.cycle}, paid on ${dateWords(row.payday)}, pays the days before.`,
       ]),
   );
 }

@@ -3,6 +3,7 @@ import type { SheetLine } from "@zesty/core/pay/row";
 import type { Typed } from "@zesty/core/pay/strands";
 import { type Decimal, decimalOrZero, zero } from "@zesty/core/quantity/decimal";
 import type { Context } from "../ground/context.ts";
+import { peopleOfCycle } from "../hours/cycleDays.ts";
 import { elementsOf } from "../hours/elementsOfTime.ts";
 import { applyWaiting } from "../row/finalLines.ts";
 import { departuresPaid } from "../row/missing.ts";
@@ -32,10 +33,11 @@ export function insertAhead(
     JSON.stringify(personIds),
   ).filter((each) => each.startDate <= end && (each.endDate === null || each.endDate >= start));
   const ids = people.map((each) => each.id);
-  const { terms, usual } = datedRecords(db, ids, payday);
+  const { usual } = datedRecords(db, ids, payday);
+  const { inCycle } = peopleOfCycle(context, { businessId, cycleId, periodStart: start, periodEnd: end }, people);
   const paidOut = departuresPaid(context, ids);
-  for (const { id } of people) {
-    if (terms.get(id)?.cycleId !== cycleId || paidOut.has(id)) continue;
+  for (const { id } of inCycle) {
+    if (paidOut.has(id)) continue;
     const isUsual = (usual.get(id)?.lines.length ?? 0) > 0;
     const typed = isUsual ? [] : (averages.get(id) ?? []).map((line): Typed => ({ source: "typed", line }));
     db.insert(pay).values({ runId: run.id, personId: id, included: true, periods: 1, lines: [], typed }).run();

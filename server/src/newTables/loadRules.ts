@@ -8,13 +8,13 @@ import { parse } from "csv-parse/sync";
 import { and, desc, eq, isNull, ne } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { cannot } from "../ground/problem.ts";
+import { peopleOfCycle } from "../hours/cycleDays.ts";
 import { copyLast } from "../row/copyLast.ts";
 import { keepComposed } from "../row/keepComposed.ts";
 import { loadRun } from "../row/runRows.ts";
 import { workRows } from "../row/workRun.ts";
 import { insertRun } from "../runs/openRun.ts";
 import { nextPeriodOf } from "../setup/nextPeriod.ts";
-import { datedRecords } from "../store/dated.ts";
 import { dryRun } from "../store/dryRun.ts";
 import { business, loadedRow, pay, payCycle, payRun, person } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
@@ -210,16 +210,16 @@ function nextRuns(context: Context, row: Row<unknown>): number[] {
         .from(person)
         .where(and(eq(person.businessId, cycle.businessId), isNull(person.endDate)))
         .all();
-      const records = datedRecords(
-        db,
-        people.map((each) => each.id),
-        period.payday,
-      );
-      for (const each of people)
-        if (records.terms.get(each.id)?.cycleId === cycle.id)
-          db.insert(pay)
-            .values({ runId: run.id, personId: each.id, included: true, periods: 1, lines: [], typed: [] })
-            .run();
+      const days = {
+        businessId: cycle.businessId,
+        cycleId: cycle.id,
+        periodStart: period.start,
+        periodEnd: period.end,
+      };
+      for (const each of peopleOfCycle(context, days, people).inCycle)
+        db.insert(pay)
+          .values({ runId: run.id, personId: each.id, included: true, periods: 1, lines: [], typed: [] })
+          .run();
       if (last) copyLast(context, run.id, last.id);
       keepComposed(context, run.id);
       return [run.id];

@@ -6,6 +6,7 @@ import type { Context } from "../ground/context.ts";
 
 export interface SignedSince<Input extends AnyInput> {
   id: number;
+  /** the days that it paid: of who began, left or changed the cycle within the period, a part of it */
   start: IsoDate;
   end: IsoDate;
   payday: IsoDate;
@@ -20,8 +21,9 @@ export const signedSince = <Input extends AnyInput>(
 ): SignedSince<Input>[] =>
   store
     .prepared<[number, string, string], Omit<SignedSince<Input>, "input"> & { input: string }>(
-      `SELECT s.id AS id, r.period_start AS start, r.period_end AS "end", s.payday AS payday, s.input AS input
-       FROM signed_pay s JOIN pay_run r ON r.id = s.run_id JOIN person p ON p.id = s.person_id
+      `SELECT s.id AS id, coalesce(json_extract(y.laid, '$.spans[0].from'), r.period_start) AS start,
+         coalesce(json_extract(y.laid, '$.spans[#-1].to'), r.period_end) AS "end", s.payday AS payday, s.input AS input
+       FROM signed_pay s JOIN pay_run r ON r.id = s.run_id JOIN person p ON p.id = s.person_id JOIN pay y ON y.id = s.pay_id
        WHERE s.person_id = ? AND r.period_end >= p.start_date AND s.kind = 'pay' AND r.kind <> 'correction' AND r.state NOT IN ('open', 'takenBack')
          AND (r.period_end >= ? OR s.payday >= ?) ORDER BY s.id`,
     )

@@ -1,10 +1,11 @@
 /** Who is not in a run, and why: of whom should be in it nobody goes unpaid without a decision. */
 import type { RunView } from "@zesty/contract/runs";
-import { addMonths, dateWords } from "@zesty/core/calendar/dates";
+import { addDays, addMonths, dateWords } from "@zesty/core/calendar/dates";
 import type { Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
+import { peopleOfCycle } from "../hours/cycleDays.ts";
 import { notFollowed } from "../people/readDeparture.ts";
-import { datedRecords, newest } from "../store/dated.ts";
+import { newest } from "../store/dated.ts";
 import { departure, employmentTerms, payCycle, payRun, person } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 
@@ -30,7 +31,8 @@ export function leftOut(context: Context, run: Run): RunView["leftOut"] {
   ).filter((each) => each.endDate === null || each.endDate >= run.periodStart);
   if (people.length === 0) return [];
   const ids = people.map((each) => each.id);
-  const { terms } = datedRecords(context.store.db, ids, run.payday);
+  const { otherOf, inCycle } = peopleOfCycle(context, run, people);
+  const belongs = new Set(inCycle.map((each) => each.id));
   const paidOut = departuresPaid(context, ids);
   const cycles = new Map(
     rowsOf(context.store.sqlite, payCycle, "WHERE t.business_id = ?", run.businessId).map((each) => [
@@ -39,18 +41,21 @@ export function leftOut(context: Context, run: Run): RunView["leftOut"] {
     ]),
   );
   return people.map((each) => {
-    const cycleId = terms.get(each.id)?.cycleId;
+    const other = otherOf(each.id);
     const why = paidOut.has(each.id)
       ? "has the final pay in another run"
       : each.startDate > run.periodEnd
         ? `starts on ${dateWords(each.startDate)}`
-        : cycleId !== undefined && cycleId !== run.cycleId
-          ? `is paid in ${cycles.get(cycleId)}`
+        : !belongs.has(each.id)
+          ? `is paid in ${cycles.get(other ?? 0)}`
           : null;
-    const late = `works here since ${dateWords(each.startDate)} and was added after this run was opened`;
+    const late =
+      other === undefined
+        ? `works here since ${dateWords(each.startDate)} and was added after this run was opened`
+        : `is in this cycle for a part of the period, and in ${cycles.get(other)} for the rest`;
     return {
       ...{ personId: each.id, name: `${each.givenName} ${each.familyName}`, why: why ?? late },
-      should: why === null && cycleId !== undefined,
+      should: why === null,
     };
   });
 }
@@ -85,7 +90,8 @@ export function unpaidBefore(context: Context, run: Run, personIds: readonly num
   const people = context.store.sqlite
     .prepare<[string, string, string], { id: number; start: string; end: string | null; paidTo: string | null }>(
       `SELECT p.id AS id, p.start_date AS start, p.end_date AS "end",
-         (SELECT MAX(r.period_end) FROM signed_pay s JOIN pay_run r ON r.id = s.run_id
+         (SELECT MAX(coalesce(json_extract(y.laid, '$.spans[#-1].to'), r.period_end))
+           FROM signed_pay s JOIN pay_run r ON r.id = s.run_id JOIN pay y ON y.id = s.pay_id
            WHERE s.person_id = p.id AND s.kind = 'pay' AND s.payday >= ?
              AND NOT EXISTS (SELECT 1 FROM signed_pay b WHERE b.reverses_id = s.id)) AS paidTo
        FROM person p WHERE p.id IN (SELECT value FROM json_each(?)) AND p.start_date <= ?`,
@@ -108,14 +114,19 @@ export function unpaidBefore(context: Context, run: Run, personIds: readonly num
         (each) =>
           each.periodEnd > (paidTo ?? "") && each.periodEnd >= start && (end === null || each.periodStart <= end),
       );
-      return unpaid.length === 0 ? [] : [[id, nothingPaid(unpaid)]];
+      const since = paidTo !== null && paidTo >= start ? addDays(paidTo, 1) : start;
+      return unpaid.length === 0 ? [] : [[id, nothingPaid(unpaid, since)]];
     }),
   );
 }
 
-/** @param unpaid newest first */
-function nothingPaid(unpaid: readonly Pick<Run, "periodStart" | "periodEnd">[]): string {
-  const [first, last] = [unpaid.at(-1)?.periodStart ?? "", unpaid[0]?.periodEnd ?? ""];
+/**
+ * @param unpaid newest first
+ * @param since the first day that could be owed
+ */
+function nothingPaid(unpaid: readonly Pick<Run, "periodStart" | "periodEnd">[], since: string): string {
+  const begun = unpaid.at(-1)?.periodStart ?? "";
+  const [first, last] = [since > begun ? since : begun, unpaid[0]?.periodEnd ?? ""];
   const periods = unpaid.length === 1 ? "" : ` (${unpaid.length} periods)`;
   return `Nothing was paid for ${dateWords(first)} to ${dateWords(last)}${periods}, and the employment had begun. Pay it outside the cycle, or tick this where nothing is owed.`;
 }

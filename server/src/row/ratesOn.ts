@@ -10,6 +10,7 @@ import { type Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
 import { fromE4 } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
+import { lastDaysIn } from "../hours/cycleDays.ts";
 import { personTimes } from "../hours/personTimes.ts";
 import { datedRecords, newest } from "../store/dated.ts";
 import { payCycle, payElement, timeTerms } from "../store/schema.ts";
@@ -92,20 +93,26 @@ export function ratesOn(
   );
 }
 
-/** The same for a period, as it is paid: on its last day, or on that of who leaves within it. */
+/** The same for a period, as it is paid: on its last day, or on that of who leaves it or its cycle within it. */
 export function ratesIn(
   context: Context,
-  run: { businessId: number; periodStart: string; periodEnd: string },
+  run: { businessId: number; cycleId?: number; kind?: string; periodStart: string; periodEnd: string },
   people: readonly { id: number; endDate: string | null }[],
 ): Map<number, RateOn> {
+  const { cycleId } = run;
+  const ids = people.map((each) => each.id);
+  const inCycle = cycleId === undefined ? new Map<number, string>() : lastDaysIn(context, { ...run, cycleId }, ids);
   const byDay = new Map<string, number[]>();
   for (const { id, endDate } of people) {
     const leaves = endDate !== null && endDate >= run.periodStart && endDate < run.periodEnd;
-    const day = leaves ? endDate : run.periodEnd;
+    const last = leaves ? endDate : run.periodEnd;
+    const day = earlier(last, inCycle.get(id));
     byDay.set(day, [...(byDay.get(day) ?? []), id]);
   }
   return new Map([...byDay].flatMap(([day, ids]) => [...ratesOn(context, run.businessId, ids, day, run.periodStart)]));
 }
+
+const earlier = (day: string, other = day): string => (other < day ? other : day);
 
 /** Who has neither rate nor salary and is paid an amount each pay: its share of the agreed hours. */
 export function amounts({ store: { db } }: Context, businessId: number) {

@@ -12,6 +12,7 @@ import type { Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
 import { findRun, type Run, type Who } from "../ground/findRun.ts";
 import { notFound } from "../ground/problem.ts";
+import { type CycleDays, cycleDays, lastDaysIn } from "../hours/cycleDays.ts";
 import { swapsOf } from "../hours/swappedHolidays.ts";
 import { asElement } from "../setup/elements.ts";
 import { type DatedRecords, datedRecords, newest } from "../store/dated.ts";
@@ -81,7 +82,8 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
   // Facts that are dated count as they stand on the payday: a mend dated today reaches the run in hand.
   const onPayday = datedRecords(db, ids, run.payday);
   // Rates of pay and hours follow the day worked, taxes and accounts the day paid.
-  const rates = workedTerms(db, ids, run.periodStart, run.periodEnd, onPayday.terms);
+  const inCycle = run.kind === "cycle" ? cycleDays(context, run, ids) : new Map<number, CycleDays>();
+  const rates = workedTerms(db, ids, run.periodStart, run.periodEnd, onPayday.terms, lastDaysIn(context, run, ids));
   const hourly = ratesIn(
     context,
     run,
@@ -114,6 +116,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       besideLevel: besideLevel(hourly.get(id), rates.terms.get(id)?.basis),
     }),
   });
+  const nameOfCycle = (id: number) => rowsOf(sqlite, payCycle, "WHERE t.id = ?", id)[0]?.name ?? "";
   const beyond = paidBeyond(
     context,
     run,
@@ -141,6 +144,8 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
     const short =
       run.kind === "cycle" && salaryAboveUsual(records.terms.get(id), records.usual.get(id)?.lines, elements, cycle);
     if (short) own.facts.salaryAboveUsual = short;
+    const apart = inCycle.get(id);
+    if (apart) own.facts.inCycle = { days: apart.days, other: nameOfCycle(apart.other) };
     const already = beyond.get(id);
     if (already) own.facts.paidBeyond = already;
     const heldOver = swaps.get(id)?.filter((each) => isHeldOver(each, row.person.endDate)) ?? [];

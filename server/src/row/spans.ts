@@ -4,6 +4,7 @@ import type { SpanTerms } from "@zesty/core/pay/base";
 import { fromE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
+import { cycleDays, type DaysFromTo } from "../hours/cycleDays.ts";
 import { agreedIn, asAgreed } from "../store/asAgreed.ts";
 import { employmentTerms, leaveTerms, type person, timeTerms, usualPay } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
@@ -41,12 +42,13 @@ function history<T extends typeof employmentTerms | typeof usualPay | typeof tim
 const heldOn = <T extends { from: string }>(rows: readonly T[], day: IsoDate): T | undefined =>
   rows.findLast((row) => row.from <= day);
 
-/** The day after the last one that a signed-off run of the cycle has paid to each person. */
+/** The day after the last one that signed-off runs have paid to each person. */
 function unpaidFrom(context: Context, ids: string): Map<number, IsoDate> {
   return new Map(
     context.store
       .prepared<[string], { personId: number; end: string }>(
-        `SELECT p.person_id AS personId, MAX(r.period_end) AS "end" FROM pay p JOIN pay_run r ON r.id = p.run_id
+        `SELECT p.person_id AS personId, MAX(coalesce(json_extract(p.laid, '$.spans[#-1].to'), r.period_end)) AS "end"
+         FROM pay p JOIN pay_run r ON r.id = p.run_id
          WHERE p.person_id IN (SELECT value FROM json_each(?)) AND p.included AND r.kind = 'cycle'
            AND r.state NOT IN ('open', 'takenBack') GROUP BY p.person_id`,
       )
@@ -68,26 +70,39 @@ export function spansOf(
   const agreements = history(context, timeTerms, ids, run.periodEnd);
   const loadings = history(context, leaveTerms, ids, run.periodEnd);
   const paid = run.kind === "departure" ? unpaidFrom(context, ids) : new Map<number, IsoDate>();
+  // Asked only where somebody was ever in another cycle.
+  const inOthers = [...terms.values()].filter((rows) => rows.some((row) => row.cycleId !== run.cycleId));
+  const apart =
+    run.kind === "cycle" && inOthers.length > 0
+      ? cycleDays(
+          context,
+          run,
+          inOthers.flatMap((rows) => (rows[0] ? [rows[0].personId] : [])),
+        )
+      : undefined;
   const agreed = agreedIn(context.store.db);
   const byAmount = amounts(context, run.businessId);
   return new Map(
     people.map((who): [number, PersonSpan[]] => {
-      const [from, to] = employedIn(run, who, paid.get(who.id));
-      if (from > to) return [who.id, []];
+      const days = employedIn(run, who, paid.get(who.id), apart?.get(who.id)?.days);
       const own = {
         terms: terms.get(who.id) ?? [],
         usual: usual.get(who.id) ?? [],
         agreements: agreements.get(who.id) ?? [],
         loadings: loadings.get(who.id) ?? [],
       };
-      const cuts = Object.values(own).flatMap((rows) =>
-        rows.map((row) => row.from).filter((day) => day > from && day <= to),
-      );
-      const starts = [from, ...[...new Set(cuts)].sort()];
       const spans: { span: PersonSpan; key: string }[] = [];
-      starts.forEach((start, at) => {
-        const next = starts[at + 1];
-        const end = next === undefined ? to : addDays(next, -1);
+      const begins = ({ from, to }: DaysFromTo): DaysFromTo[] => {
+        const cuts = Object.values(own).flatMap((rows) =>
+          rows.map((row) => row.from).filter((day) => day > from && day <= to),
+        );
+        const starts = [from, ...[...new Set(cuts)].sort()];
+        return starts.map((start, at) => {
+          const next = starts[at + 1];
+          return { from: start, to: next === undefined ? to : addDays(next, -1) };
+        });
+      };
+      for (const { from: start, to: end } of days.flatMap(begins)) {
         const held = heldOn(own.terms, start) ?? own.terms[0];
         const said = heldOn(own.usual, start);
         const key = keyOf(
@@ -97,9 +112,9 @@ export function spansOf(
           heldOn(own.loadings, start)?.loadingPercent,
         );
         const last = spans.at(-1);
-        if (last?.key === key) {
+        if (last?.key === key && addDays(last.span.to, 1) === start) {
           last.span.to = end;
-          return;
+          continue;
         }
         const lines = said
           ? asAgreed(
@@ -122,7 +137,7 @@ export function spansOf(
             lines,
           },
         });
-      });
+      }
       return [
         who.id,
         withCentres(
@@ -134,10 +149,20 @@ export function spansOf(
   );
 }
 
-function employedIn(run: Run, who: Who, unpaid: IsoDate | undefined): [IsoDate, IsoDate] {
-  const starts = [run.periodStart, who.startDate, unpaid ?? ""].sort();
-  const to = who.endDate !== null && who.endDate < run.periodEnd ? who.endDate : run.periodEnd;
-  return [starts.at(-1) ?? run.periodStart, to];
+/** Days of the run that somebody is paid for: of the employment, unpaid so far, and of the run's cycle. */
+function employedIn(
+  run: Run,
+  who: Who,
+  unpaid: IsoDate | undefined,
+  ofCycle: readonly DaysFromTo[] = [{ from: run.periodStart, to: run.periodEnd }],
+): DaysFromTo[] {
+  const first = unpaid !== undefined && unpaid > who.startDate ? unpaid : who.startDate;
+  return ofCycle
+    .map(({ from, to }) => ({
+      from: first > from ? first : from,
+      to: who.endDate !== null && who.endDate < to ? who.endDate : to,
+    }))
+    .filter(({ from, to }) => from <= to);
 }
 
 const keyOf = (

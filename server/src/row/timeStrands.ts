@@ -14,6 +14,7 @@ import { decimal, decimalOrZero, sum } from "@zesty/core/quantity/decimal";
 import type { Run } from "../ground/findRun.ts";
 import { beyondOuterLimits, shortOfAgreement } from "../hours/agreementFloor.ts";
 import { holidaysOff } from "../hours/askedOfDays.ts";
+import { withoutOthers } from "../hours/cycleDays.ts";
 import { advanceQuery, aheadOf, paidBefore, together } from "../hours/inAdvance.ts";
 import { lateDays } from "../hours/paidDays.ts";
 import { datesOf, periodHolding } from "../hours/periods.ts";
@@ -105,6 +106,8 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
   if (!last) return { strands: [], byRecord: [], dates: [], open: null, ask: () => [] };
   const present = byUsualPay(last).agreedRate;
   const isNz = timeRulesIn(last.person.time.country).holidaysByDay;
+  const inPeriod = spans.flatMap(({ span }) => datesOf(span.from, span.to));
+  const isOwn = new Set(inPeriod);
   const before = paidElsewhere(last.person, run);
   const dates = new Set<string>(before);
   const asks: Pick<TimeLines, "faults" | "queries"> = { faults: [], queries: [] };
@@ -171,8 +174,7 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
         day.kind === "worked" &&
         day.record !== null &&
         (day.state === "open" || day.state === "changed") &&
-        day.date >= run.periodStart &&
-        day.date <= run.periodEnd,
+        isOwn.has(day.date),
     )
     .map((day) => day.date);
   const faults = [...new Set([...asks.faults, ...found.faults])];
@@ -181,7 +183,7 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
   const ask = (lines: readonly SheetLine[]): string[] => {
     const left = weeklyAllowancesLeftOut(last.person, lines, elements);
     if (last.person.terms === null || !last.person.salaried) return left;
-    const short = shortOfAgreement(withPayable(last.person), datesOf(run.periodStart, run.periodEnd), lines, elements);
+    const short = shortOfAgreement(withPayable(last.person), inPeriod, lines, elements);
     return short ? [short] : [];
   };
   return { strands, byRecord, dates: [...dates].sort(), open, ask };
@@ -193,7 +195,7 @@ const isUnpaid = (person: KnownPerson, leave: string | null): boolean =>
 /** Late days of who is paid by the record, each with the agreement, level and rates of its own period. */
 function latePays({ context, run, cycle, find }: Work, person: KnownPerson, present: string | null) {
   const byPeriod = new Map<string, { end: string; dates: string[] }>();
-  const late = lateDays(person.known, run, cycle.firstPeriodStart);
+  const late = withoutOthers(context, run, person.who.id, lateDays(person.known, run, cycle.firstPeriodStart));
   for (const { date } of late) {
     const { start, end } = periodHolding(cycle, date);
     const period = byPeriod.get(start) ?? { end, dates: [] };

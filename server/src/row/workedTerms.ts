@@ -18,7 +18,7 @@ export interface Rates {
 }
 
 export interface WorkedTerms {
-  /** terms on the period's last day; for who has none yet, those of the payday */
+  /** terms on the period's last day, or on the last one in its cycle; for who has none yet, those of the payday */
   terms: DatedRecords["terms"];
   of(personId: number): Pick<Rates, "rateChange" | "minimumRateE4">;
 }
@@ -29,6 +29,8 @@ export function workedTerms(
   start: string,
   end: string,
   onPayday: DatedRecords["terms"],
+  /** of whose period a part is another cycle's: the last day of their own */
+  lastDays: ReadonlyMap<number, string> = new Map(),
 ): WorkedTerms {
   const all = new Map<number, Terms[]>();
   const known = rowsOf(
@@ -40,6 +42,7 @@ export function workedTerms(
     ...[JSON.stringify(personIds), end],
   );
   for (const row of known) {
+    if (row.from > (lastDays.get(row.personId) ?? end)) continue;
     const rows = all.get(row.personId);
     if (rows) rows.push(row);
     else all.set(row.personId, [row]);

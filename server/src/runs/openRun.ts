@@ -7,6 +7,7 @@ import type { SheetLine } from "@zesty/core/pay/row";
 import { eq, sql } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { cannot, conflict, notFound } from "../ground/problem.ts";
+import { peopleOfCycle } from "../hours/cycleDays.ts";
 import { copyLast } from "../row/copyLast.ts";
 import { applyWaiting } from "../row/finalLines.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
@@ -74,17 +75,14 @@ export function openRun(context: Context, actor: Actor, businessId: number, want
       .where(eq(person.businessId, businessId))
       .all()
       .filter((each) => each.startDate <= period.end && (each.endDate === null || each.endDate >= period.start));
-    const records = datedRecords(
-      db,
-      people.map((each) => each.id),
-      payday,
-    );
+    const days = { businessId, cycleId: cycle.id, periodStart: period.start, periodEnd: period.end };
+    const { inCycle } = peopleOfCycle(context, days, people);
     const paidOut = departuresPaid(
       context,
       people.map((each) => each.id),
     );
-    for (const each of people)
-      if (records.terms.get(each.id)?.cycleId === cycle.id && !paidOut.has(each.id))
+    for (const each of inCycle)
+      if (!paidOut.has(each.id))
         db.insert(pay)
           .values({ runId: run.id, personId: each.id, included: true, periods: 1, lines: [], typed: [] })
           .run();

@@ -7,6 +7,7 @@ import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { cannot, notFound } from "../ground/problem.ts";
 import { maySee } from "../ground/rights.ts";
+import { peopleOfCycle } from "../hours/cycleDays.ts";
 import { periodHolding } from "../hours/periods.ts";
 import { personTimes } from "../hours/personTimes.ts";
 import type { KnownDay } from "../hours/readDays.ts";
@@ -69,10 +70,12 @@ export function readWeek(
     people.map((each) => each.id),
     to,
   ).terms;
-  const ids = people
-    .filter((each) => each.startDate <= to && (each.endDate === null || each.endDate >= from))
-    .filter((each) => terms.get(each.id)?.cycleId === cycle.id && terms.get(each.id)?.basis !== "contractor")
-    .map((each) => each.id);
+  const { inCycle } = peopleOfCycle(
+    context,
+    { businessId, cycleId: cycle.id, periodStart: from, periodEnd: to },
+    people.filter((each) => each.startDate <= to && (each.endDate === null || each.endDate >= from)),
+  );
+  const ids = inCycle.map((each) => each.id).filter((id) => terms.get(id)?.basis !== "contractor");
   const reach = timeReach(context, actor, businessId);
   const seesPay = maySee(context, actor, businessId);
   const rules = new Map<string, AgreementRules>();

@@ -120,6 +120,10 @@ const cases: Record<MarkCodeAu, Case> = {
     kind: "query",
     with: [context({ facts: { startDate: "2025-10-01" } }), hours("38")],
   },
+  otherCycle: {
+    kind: "query",
+    with: [context({ facts: { inCycle: { days: [], other: "Monthly" } } }), hours("38")],
+  },
   leaveBeyondPeriod: {
     kind: "query",
     with: [context(), [...hours("38"), { elementId: 2, hours: "7.6" }]],

@@ -1,0 +1,150 @@
+/**
+ * The days of a period on which somebody is paid by its cycle: those whose terms name it. Who changes to another cycle
+ * within a period is paid by each for its own days, and for no day twice, however late the change became known.
+ */
+import { addDays, type IsoDate } from "@zesty/core/calendar/dates";
+import type { Context } from "../ground/context.ts";
+import type { Run } from "../ground/findRun.ts";
+
+export interface DaysFromTo {
+  from: IsoDate;
+  to: IsoDate;
+}
+export interface CycleDays {
+  /** in order; none: the whole period is another cycle's */
+  days: DaysFromTo[];
+  /** the cycle that has the other days */
+  other: number;
+}
+interface Change {
+  personId: number;
+  from: IsoDate;
+  cycleId: number;
+}
+type Period = Pick<Run, "businessId" | "cycleId" | "periodStart" | "periodEnd">;
+
+/** Which cycle somebody is in from which day on, in order: what is asked first held before, too. */
+function cyclesUntil({ store }: Context, personIds: readonly number[], to: IsoDate): Map<number, Change[]> {
+  const found = new Map<number, Change[]>();
+  for (const row of store
+    .prepared<[string, string], Change>(
+      `SELECT t.person_id AS personId, t."from" AS "from", t.cycle_id AS cycleId FROM employment_terms t
+       WHERE t.person_id IN (SELECT value FROM json_each(?)) AND t."from" <= ? ORDER BY t."from", t.id`,
+    )
+    .all(JSON.stringify(personIds), to)) {
+    const before = found.get(row.personId) ?? [];
+    if (before.at(-1)?.from === row.from) before.pop();
+    if (before.at(-1)?.cycleId !== row.cycleId) before.push(row);
+    found.set(row.personId, before);
+  }
+  return found;
+}
+
+/** @returns only people of whom a day of the period is not the cycle's; everybody else has all of it */
+export function cycleDays(context: Context, period: Period, personIds: readonly number[]): Map<number, CycleDays> {
+  const { cycleId, periodStart, periodEnd } = period;
+  const moved = new Map<number, CycleDays>();
+  for (const [id, changes] of cyclesUntil(context, personIds, periodEnd)) {
+    const other = changes.findLast((each) => each.cycleId !== cycleId)?.cycleId;
+    if (other === undefined) continue;
+    const days = changes.flatMap((change, at) => {
+      const next = changes[at + 1]?.from;
+      const from = at === 0 || change.from < periodStart ? periodStart : change.from;
+      const to = next === undefined ? periodEnd : addDays(next, -1);
+      return change.cycleId === cycleId && from <= to ? [{ from, to }] : [];
+    });
+    moved.set(id, { days, other });
+  }
+  const inIt = [...moved].flatMap(([id, { days }]) => (days.length > 0 ? [id] : []));
+  for (const { personId, from, to } of inIt.length > 0 ? paidByOthers(context, period, inIt) : []) {
+    const own = moved.get(personId);
+    if (own) own.days = own.days.flatMap((each) => without(each, { from, to }));
+  }
+  const isWhole = ({ days: [first] }: CycleDays) => first?.from === periodStart && first.to === periodEnd;
+  return new Map([...moved].filter(([, own]) => !isWhole(own)));
+}
+
+/** Days of people that signed-off runs of other cycles have paid. */
+const paidByOthers = ({ store }: Context, period: Period, personIds: readonly number[]) =>
+  store
+    .prepared<[number, string, string, number, string, string, string], DaysFromTo & { personId: number }>(
+      `SELECT p.person_id AS personId,
+         coalesce(json_extract(s.value, '$.from'), r.period_start) AS "from",
+         coalesce(json_extract(s.value, '$.to'), r.period_end) AS "to"
+       FROM pay_run r JOIN pay p ON p.run_id = r.id
+         JOIN json_each(coalesce(json_extract(p.laid, '$.spans'), '[{}]')) s
+       WHERE r.business_id = ? AND r.payday BETWEEN ? AND ? AND r.cycle_id <> ? AND r.kind = 'cycle'
+         AND r.state NOT IN ('open', 'takenBack') AND p.included
+         AND p.person_id IN (SELECT value FROM json_each(?)) AND r.period_end >= ? AND r.period_start <= ?`,
+    )
+    .all(
+      period.businessId,
+      // A payday lies within four months of its period.
+      ...([addDays(period.periodStart, -160), addDays(period.periodEnd, 160)] as const),
+      ...([period.cycleId, JSON.stringify(personIds), period.periodStart, period.periodEnd] as const),
+    );
+
+function without({ from, to }: DaysFromTo, paid: DaysFromTo): DaysFromTo[] {
+  if (paid.to < from || paid.from > to) return [{ from, to }];
+  return [
+    ...(paid.from > from ? [{ from, to: addDays(paid.from, -1) }] : []),
+    ...(paid.to < to ? [{ from: addDays(paid.to, 1), to }] : []),
+  ];
+}
+
+/** Of whom another cycle takes over within a run's period: the last day that is the run's. */
+export function lastDaysIn(
+  context: Context,
+  run: Period & { kind?: string },
+  personIds: readonly number[],
+): Map<number, IsoDate> {
+  const apart = run.kind === "cycle" ? cycleDays(context, run, personIds) : new Map<number, CycleDays>();
+  return new Map(
+    [...apart].flatMap(([id, { days }]) => {
+      const last = days.at(-1)?.to;
+      return last !== undefined && last < run.periodEnd ? [[id, last] as const] : [];
+    }),
+  );
+}
+
+/**
+ * Late days without those of another cycle that has a run of its own for them yet to be signed off: it pays them.
+ * @param late approved days before the run's period
+ */
+export function withoutOthers<T extends { date: IsoDate }>(
+  context: Context,
+  { businessId, cycleId, periodStart }: Period,
+  personId: number,
+  late: readonly T[],
+): T[] {
+  const first = late[0]?.date;
+  if (first === undefined) return [];
+  const before = { businessId, cycleId, periodStart: first, periodEnd: addDays(periodStart, -1) };
+  const apart = cycleDays(context, before, [personId]).get(personId);
+  if (!apart) return [...late];
+  const signedTo =
+    context.store
+      .prepared<[number], { end: IsoDate | null }>(
+        `SELECT MAX(period_end) AS "end" FROM pay_run WHERE cycle_id = ? AND kind = 'cycle'
+           AND state NOT IN ('open', 'takenBack')`,
+      )
+      .get(apart.other)?.end ?? "";
+  return late.filter(({ date }) => date <= signedTo || apart.days.some(({ from, to }) => from <= date && date <= to));
+}
+
+/** Who is paid in a period by its cycle, for any of its days. */
+export function peopleOfCycle<T extends { id: number }>(
+  context: Context,
+  period: Period,
+  people: readonly T[],
+): { inCycle: T[]; otherOf: (id: number) => number | undefined } {
+  const apart = cycleDays(
+    context,
+    period,
+    people.map((each) => each.id),
+  );
+  return {
+    inCycle: people.filter(({ id }) => apart.get(id)?.days.length !== 0),
+    otherOf: (id) => apart.get(id)?.other,
+  };
+}

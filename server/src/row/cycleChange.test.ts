@@ -1,0 +1,212 @@
+/** Who changes to another pay cycle is paid by each for its own days: for no day twice, and for none not at all. */
+import { addDays, weekday } from "@zesty/core/calendar/dates";
+import { readDay } from "@zesty/core/hours/dayText";
+import fc from "fast-check";
+import { afterEach, describe, expect, it } from "vitest";
+import { planBackPay } from "../afterwards/backPay.ts";
+import { recordDeparture } from "../afterwards/recordDeparture.ts";
+import { datesOf } from "../hours/periods.ts";
+import { saveSection } from "../people/savePerson.ts";
+import { openRun } from "../runs/openRun.ts";
+import { readRun } from "../runs/readRun.ts";
+import { saveRows } from "../runs/saveRows.ts";
+import { addCycle } from "../setup/createBusiness.ts";
+import { payCycle, person } from "../store/schema.ts";
+import { plainTerms, type SmallWorld, said, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
+import { approveDays, saveDays } from "../time/days.ts";
+
+let world: SmallWorld;
+afterEach(() => world?.end());
+const mover = () => world.personIds[0] ?? 0;
+const view = (runId: number) => readRun(world.context, world.actor, runId);
+const rowIn = (runId: number, personId = mover()) => view(runId).rows.find((each) => each.personId === personId);
+const open = (cycleId: number) => openRun(world.context, world.actor, world.businessId, { cycleId, from: "usual" });
+const marks = (runId: number) => rowIn(runId)?.marks ?? [];
+const unpaid = (runId: number) => marks(runId).flatMap(({ text }) => /^Nothing was paid for .*?, /.exec(text) ?? []);
+const mark = (runId: number, code: string) => marks(runId).find((each) => each.code === code);
+/** Of whom a run has no working day, the row is left out. */
+function sign(runId: number): void {
+  const row = rowIn(runId);
+  if (row && hoursIn(runId) === 0)
+    saveRows(world.context, world.actor, runId, {
+      version: view(runId).version,
+      rows: [{ payId: row.payId, included: false }],
+    });
+  signRun(world, runId);
+}
+const hoursIn = (runId: number) =>
+  (rowIn(runId)?.lines ?? []).reduce(
+    (sum, line) => sum + (line.elementId === world.element("ORD") ? Number(line.hours) : 0),
+    0,
+  );
+
+/** A further cycle from Monday 6 July 2026, with the second person in it. */
+function further(cycle: "fortnightly" | "monthly", firstPeriodStart = "2026-07-06"): number {
+  addCycle(world.context, world.actor, world.businessId, {
+    ...{ name: "Further", cycle, firstPeriodStart, paydayOffset: 3 },
+  });
+  const id = world.context.store.db.select().from(payCycle).all().at(-1)?.id ?? 0;
+  move(id, "2026-07-01", {}, world.personIds[1]);
+  return id;
+}
+const move = (cycleId: number, from: string, change: { hourlyRate?: string } = {}, personId = mover()) =>
+  saveSection(world.context, world.actor, personId, "employment", plainTerms(world, { cycleId, from, ...change }));
+
+describe("weekly to fortnightly", () => {
+  it("within an open run: the days before here, those from it there, and both say so", () => {
+    world = smallWorld(3);
+    const cycle = further("fortnightly");
+    signRun(world, open(world.cycleId));
+    signRun(world, open(world.cycleId));
+    const weekly = open(world.cycleId);
+    expect([view(weekly).periodStart, hoursIn(weekly)]).toEqual(["2026-07-06", 38]);
+    move(cycle, "2026-07-09", { hourlyRate: "35" });
+    const fortnightly = open(cycle);
+    expect([hoursIn(weekly), hoursIn(fortnightly)]).toEqual([22.8, 53.2]);
+    expect([rowIn(weekly)?.figures?.gross, rowIn(fortnightly)?.figures?.gross]).toEqual(["718.20", "1862.00"]);
+    expect(mark(weekly, "partPeriod")?.text).toMatch(
+      /^Paid in Further from 9 July 2026 on, within this period: 3 of 5 working days/,
+    );
+    expect(mark(fortnightly, "partPeriod")?.text).toMatch(
+      /^Paid in Weekly to 8 July 2026, within this period: 7 of 10 working days/,
+    );
+    move(world.cycleId, "2026-07-09");
+    expect([hoursIn(weekly), mark(weekly, "partPeriod")]).toEqual([38, undefined]);
+    expect(mark(fortnightly, "otherCycle")?.text).toMatch(/^Paid in Weekly on all days of this period\. Leave/);
+  });
+  it("known after the week was signed off: what it has paid is not paid again, nor by a run at the end", () => {
+    world = smallWorld(3);
+    const cycle = further("fortnightly");
+    for (let week = 0; week < 3; week += 1) signRun(world, open(world.cycleId));
+    move(cycle, "2026-07-08");
+    const run = open(cycle);
+    expect(hoursIn(run)).toBe(38);
+    signRun(world, run);
+    recordDeparture(world.context, world.actor, mover(), {
+      ...{
+        lastDay: "2026-07-22",
+        reason: "V",
+        noticeWorked: true,
+        misconduct: false,
+        pay: "now",
+        payday: "2026-07-24",
+      },
+    });
+    const own = world.context.store.sqlite.prepare("SELECT MAX(id) AS id FROM pay_run").get() as { id: number };
+    expect(hoursIn(own.id)).toBe(22.8);
+  });
+  it("a run whose period is before the move and whose payday is after it still has them; the other asks for who is not in it", () => {
+    world = smallWorld(3);
+    const cycle = further("fortnightly");
+    const fortnightly = open(cycle);
+    expect(view(fortnightly).leftOut[0]).toMatchObject({ personId: mover(), should: false, why: "is paid in Weekly" });
+    signRun(world, open(world.cycleId));
+    move(cycle, "2026-07-09");
+    const weekly = open(world.cycleId);
+    expect([view(weekly).periodEnd, view(weekly).payday, hoursIn(weekly)]).toEqual(["2026-07-05", "2026-07-09", 38]);
+    expect(view(fortnightly).leftOut[0]).toMatchObject({
+      ...{ personId: mover(), should: true },
+      why: "is in this cycle for a part of the period, and in Weekly for the rest",
+    });
+  });
+  it("recorded days: each is paid by the run of its cycle, late ones too", () => {
+    world = smallWorld(3);
+    const cycle = further("fortnightly");
+    saveSection(world.context, world.actor, mover(), "time", {
+      ...{ from: "2026-06-22", agreement: null, classification: null, use: "all" },
+      ...{ settings: {}, flags: {}, averagingFrom: null },
+    } as never);
+    move(cycle, "2026-07-22");
+    const dates = ["2026-06-23", "2026-06-30", "2026-07-07", "2026-07-14", "2026-07-20", "2026-07-21", "2026-07-23"];
+    const days = dates.map((date) => ({
+      ...{ personId: mover(), date, kind: "worked" as const },
+      record: readDay("8-12", date, "AU"),
+    }));
+    saveDays(world.context, world.actor, world.businessId, { days } as never);
+    approveDays(world.context, world.actor, world.businessId, { days, approved: true });
+    for (const run of [world.cycleId, world.cycleId, cycle]) signRun(world, open(run));
+    const second = open(cycle);
+    expect([view(second).periodStart, hoursIn(second)]).toEqual(["2026-07-20", 4]);
+    const weekly = open(world.cycleId);
+    expect([view(weekly).periodStart, hoursIn(weekly)]).toEqual(["2026-07-06", 4]);
+  });
+  it("whenever it becomes known, and from whatever day: each working day is paid once, or asked about", () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 20 }), fc.integer({ min: 0, max: 9 }), (day, known) => {
+        void world?.end();
+        world = smallWorld(3);
+        const cycle = further("fortnightly");
+        const from = addDays("2026-07-06", day);
+        const cycles = [world.cycleId, world.cycleId, world.cycleId, cycle, world.cycleId, world.cycleId];
+        const runs: number[] = [];
+        const asked: string[] = [];
+        [...cycles, cycle, world.cycleId].forEach((each, at) => {
+          if (at === known) move(cycle, from);
+          const run = open(each);
+          runs.push(run);
+          asked.push(...unpaid(run));
+          sign(run);
+        });
+        // The next runs ask for what none of them paid.
+        for (const next of [world.cycleId, cycle]) asked.push(...unpaid(open(next)));
+        const paid = runs.reduce((sum, run) => sum + hoursIn(run), 0);
+        // Six weeks from 22 June; the weeks and the fortnights end on 2 August.
+        const workdays = datesOf("2026-06-22", "2026-08-02").filter((date) => weekday(date) <= 5);
+        expect(
+          Math.round(paid * 100) <= 30 * 760,
+          `${paid} h ${runs.map((r) => `${view(r).periodStart} ${hoursIn(r)}`)}`,
+        ).toBe(true);
+        expect(Math.round(paid * 100) === 30 * 760 || asked.length > 0, `${paid} h, asked ${asked}`).toBe(true);
+        expect(workdays).toHaveLength(30);
+      }),
+      { numRuns: 15 },
+    );
+  });
+});
+it("a New Zealander moved within a fortnight, from a month's cycle", () => {
+  world = smallWorldNz(2);
+  const cycle = further("monthly", "2026-07-01");
+  const terms = { weeklyHours: "40", hourlyRate: "30", workPattern: ["8", "8", "8", "8", "8", "0", "0"] };
+  saveSection(
+    world.context,
+    world.actor,
+    mover(),
+    "employment",
+    plainTerms(world, { ...terms, cycleId: cycle, from: "2026-07-16" }),
+  );
+  signRun(world, open(world.cycleId));
+  signRun(world, open(world.cycleId));
+  const fortnightly = open(world.cycleId);
+  const monthly = open(cycle);
+  expect([view(fortnightly).periodStart, hoursIn(fortnightly)]).toEqual(["2026-07-13", 24]);
+  // 173.3333 h a month over 23 working days, of which twelve from Thursday 16 July.
+  expect([hoursIn(monthly), view(monthly).periodEnd]).toEqual([90.4348, "2026-07-31"]);
+});
+describe("back pay of a period of which a part was paid", () => {
+  const owed = (from: string) =>
+    planBackPay(world.context, world.actor, mover(), said(plainTerms(world, { from, hourlyRate: "36.5" }))).rows.map(
+      (row) => [row.payday, row.difference],
+    );
+  it("goes by the days that it paid: of who started on Wednesday, Friday is a third", () => {
+    world = smallWorld(1);
+    world.context.store.db.update(person).set({ startDate: "2026-06-24" }).run();
+    signRun(world, open(world.cycleId));
+    expect(owed("2026-06-26")).toEqual([["2026-07-02", "38.00"]]);
+  });
+  it("leaves out the days of the other cycle", () => {
+    world = smallWorld(3);
+    const cycle = further("fortnightly");
+    for (let week = 0; week < 2; week += 1) signRun(world, open(world.cycleId));
+    move(cycle, "2026-07-09");
+    const [weekly, fortnightly] = [open(world.cycleId), open(cycle)];
+    for (const run of [weekly, fortnightly]) signRun(world, run);
+    // Three days at five dollars more of the week's, two of them from Tuesday; of the fortnight all seven.
+    expect(owed("2026-07-07")).toEqual(
+      [
+        [view(fortnightly).payday, "266.00"],
+        [view(weekly).payday, "76.00"],
+      ].sort(),
+    );
+    expect(owed("2026-07-10")).toEqual([[view(fortnightly).payday, "228.00"]]);
+  });
+});
