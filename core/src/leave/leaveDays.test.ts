@@ -45,6 +45,11 @@ describe("leave from day to day", () => {
     const amount = (unit: "hours" | "days" | "weeks") =>
       leaveAmount(days, unit, ["8", "8", "8", "0", "0", "0", "0"]).toString();
     expect([amount("hours"), amount("days"), amount("weeks")]).toEqual(["24", "3", "1"]);
+    // A day off takes nothing unless hours were said for it; where no week is known it is a day.
+    const off = (hours: string) => [{ hours: decimal(hours), usual: decimal("0") }];
+    expect(leaveAmount(off("0"), "days", week).toString()).toBe("0");
+    expect(leaveAmount(off("4"), "days", week).toString()).toBe("1");
+    expect(leaveAmount(off("0"), "days", null).toString()).toBe("1");
     const half = of("2026-06-29", "2026-06-29", week, "Nelson", "3.8");
     expect(leaveAmount(half.days, "days", week).toString()).toBe("0.5");
     expect(leaveAmount(of("2026-06-29", "2026-06-29", week, "Nelson", "12").days, "days", week).toString()).toBe("1");

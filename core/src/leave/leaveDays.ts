@@ -90,7 +90,8 @@ export function stretches<Day extends { date: IsoDate }>(
 export type LeaveUnit = "hours" | "days" | "weeks";
 
 /**
- * Days of leave in the unit that their kind is kept in. A day counts by the share of its ordinary hours, at most whole;
+ * Days of leave in the unit that their kind is kept in. A day counts by the share of its ordinary hours, at most whole, and
+ * a day off of a known week for nothing, unless hours were said for it;
  * a week is divided by the days of the person's week.
  * @returns unrounded hours, or days and weeks unrounded: the caller rounds once
  */
@@ -100,9 +101,11 @@ export function leaveAmount(
   pattern: WorkPattern | null,
 ): Decimal {
   if (unit === "hours") return sum(taken.map((each) => each.hours));
+  const isKnownWeek = pattern?.some((each) => Number(each) > 0) ?? false;
   const days = sum(
     taken.map(({ hours, usual }) => {
-      const part = usual.isZero() ? decimal(1) : hours.div(usual);
+      if (usual.isZero()) return decimal(hours.isZero() && isKnownWeek ? 0 : 1);
+      const part = hours.div(usual);
       return part.gt(1) ? decimal(1) : part;
     }),
   );

@@ -2,6 +2,7 @@
 
 import { leadsOthers } from "@zesty/core/agreements/flags";
 import { dateWords, weekday } from "@zesty/core/calendar/dates";
+import { leaveKindIn } from "@zesty/core/countries/leave";
 import { timeRulesIn } from "@zesty/core/countries/time";
 import { allPurposeOf } from "@zesty/core/hours/allPurpose";
 import { hasWork } from "@zesty/core/hours/dayText";
@@ -21,6 +22,7 @@ export const askedOfDays = (person: KnownPerson, dates: readonly string[], hours
   ...oldGuide(person, dates[0] ?? ""),
   ...daysOff(person, dates),
   ...holidaysOff(person, dates),
+  ...leaveOnDaysOff(person, dates),
   ...juniorsAsAdults(person, hours),
   ...forAllPurposes(person, hours),
   ...leadingHands(person, hours),
@@ -95,6 +97,21 @@ export function holidaysOff(person: KnownPerson, dates: readonly string[]): stri
       `${holiday.name ?? "A public holiday"}, ${dayWords(date)}, falls on a day off. ${time.rules?.title} may give another day off, a day's pay or a day of leave for it: enter that, or tick where nothing is due.`,
     ];
   });
+}
+
+/** Leave on a day that the agreed week does not have: nothing is taken, which may not be what was meant. */
+export function leaveOnDaysOff({ time }: KnownPerson, dates: readonly string[]): string[] {
+  if (!time.pattern?.some((hours) => Number(hours) > 0)) return [];
+  const off = dates.filter(
+    (date) =>
+      patternMinutes(time, date) === 0 &&
+      time.days[date]?.leave.some(({ hours, kind }) => hours === undefined && !leaveKindIn(time.country, kind).unpaid),
+  );
+  if (off.length === 0) return [];
+  const one = off.length === 1;
+  return [
+    `${off.map(dayWords).join(", ")} ${one ? "has" : "have"} leave and ${one ? "is" : "are"} not in the agreed week, so none is paid or taken. Put it on a working day, say its hours, as al 8, or tick.`,
+  ];
 }
 
 /** Words for what makes an adult of a junior, by the flag of the person that says so. */

@@ -13,7 +13,7 @@ import type { Strand, Taken } from "@zesty/core/pay/strands";
 import { decimal, decimalOrZero, sum } from "@zesty/core/quantity/decimal";
 import type { Run } from "../ground/findRun.ts";
 import { beyondOuterLimits, shortOfAgreement } from "../hours/agreementFloor.ts";
-import { holidaysOff } from "../hours/askedOfDays.ts";
+import { holidaysOff, leaveOnDaysOff } from "../hours/askedOfDays.ts";
 import { withoutOthers } from "../hours/cycleDays.ts";
 import { advanceQuery, aheadOf, paidBefore, together } from "../hours/inAdvance.ts";
 import { lateDays } from "../hours/paidDays.ts";
@@ -157,7 +157,7 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
       if (isLeave || person.salaried || !isWorkedDay(day)) dates.add(day.date);
     }
     asks.faults.push(...unheld(work, span, person, dates));
-    asks.queries.push(...holidaysOff(person, own));
+    asks.queries.push(...holidaysOff(person, own), ...leaveOnDaysOff(withPayable(person), own));
     if (person.terms !== null && person.salaried)
       asks.queries.push(...beyondOuterLimits(withPayable(person), datesOf(span.from, span.to)));
   });

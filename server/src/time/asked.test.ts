@@ -6,7 +6,7 @@ import { datesOf } from "../hours/periods.ts";
 import { personTimes } from "../hours/personTimes.ts";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
-import { smallWorld } from "../testing/smallWorld.ts";
+import { smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { approve, begin, employment, open, row, shown, terms, type, who, world } from "../testing/timeMakers.ts";
 
 const tueToSat = ["0", "7.6", "7.6", "7.6", "7.6", "7.6", "0"];
@@ -96,6 +96,24 @@ it("work on a day that is not in the week is asked about, and paid at the day of
   expect([plain, marked, swapped].map((each) => each.asked(asks))).toEqual([["query"], [], []]);
   // two hours worked and two made up, at 200 % of 25.85
   expect(Number(marked.gross) - Number(worked({ ...given, days: {} }).gross)).toBeCloseTo(206.8, 2);
+});
+
+it.each<[string, "AU" | "NZ", string, Partial<{ units: string; hours: string }>[], boolean]>([
+  ["hours that nobody said", "AU", "al", [], true],
+  ["hours that nobody said, in days", "NZ", "sick", [{ units: "0" }], true],
+  ["hours that nobody said, in weeks", "NZ", "al", [{ units: "0" }], true],
+  ["hours that somebody said", "NZ", "sick 8", [{ units: "1" }], false],
+  ["leave without pay", "AU", "unpaid", [], false],
+])("leave on a day that the agreed week does not have: %s, %s %s", (_what, country, text, taken, asked) => {
+  begin(country === "NZ" ? smallWorldNz(1) : smallWorld(1));
+  // Monday to Friday; 27 June 2026 is a Saturday.
+  type({ "2026-06-27": text });
+  approve(["2026-06-27"]);
+  const { lines, marks } = row(open()).row;
+  expect(lines.filter((line) => line.units !== undefined)).toMatchObject(taken);
+  expect(marks.filter((mark) => /Sat 27 has leave and is not in the agreed week/.test(mark.text))).toHaveLength(
+    asked ? 1 : 0,
+  );
 });
 
 it.each<[string, string[], string | null, RegExp | null]>([
