@@ -4,6 +4,8 @@
  * recorded; whoever starts or leaves within the period is paid for their own days.
  * Example: 40 h a week until Sunday 5 July 2026 and 32 h (Monday to Thursday) from the 6th, in a fortnight from 29 June
  * with usual pay of 80 h, then 64 h: 40 + 32 = 72 h.
+ * An amount for the period is shared out whole, whatever days a week has: a salary of $1,200 a week stays $1,200 where five
+ * days of 7.6 h become four of 9.5 h on a Wednesday; hours are those of the days, 34.2.
  */
 import { addDays, type IsoDate, weekday } from "../calendar/dates.ts";
 import { evenPattern } from "../leave/leaveDays.ts";
@@ -39,6 +41,32 @@ const hoursBetween = (pattern: readonly string[], from: IsoDate, to: IsoDate): D
 const works = (pattern: readonly string[] | null): pattern is readonly string[] =>
   pattern?.some((hours) => Number(hours) > 0) ?? false;
 
+const patternOf = ({ workPattern }: SpanTerms): readonly string[] => (works(workPattern) ? workPattern : usualWeek);
+
+/**
+ * What each span weighs of an amount for the whole period: its hours in the hours that its own week has in the period.
+ * @returns weights and what all days of the period come to, those outside the spans by the week beside them
+ */
+function weightsOf(
+  spans: readonly SpanTerms[],
+  whole: { start: IsoDate; end: IsoDate },
+): { of: Decimal[]; sum: Decimal } {
+  const weeks = spans.map((span) => ({
+    week: patternOf(span),
+    all: hoursBetween(patternOf(span), whole.start, whole.end),
+  }));
+  const of = (from: IsoDate, to: IsoDate, at: number): Decimal =>
+    weeks.reduce(
+      (product, { all }, each) => (each === at || all.isZero() ? product : product.times(all)),
+      hoursBetween(weeks[at]?.week ?? usualWeek, from, to),
+    );
+  const sum = spans.reduce((total, _span, at) => {
+    const [from, next] = [at === 0 ? whole.start : spans[at]?.from, spans[at + 1]?.from];
+    return total.plus(of(from ?? whole.start, next === undefined ? whole.end : addDays(next, -1), at));
+  }, zero);
+  return { of: spans.map(({ from, to }, at) => of(from, to, at)), sum };
+}
+
 /** Kinds of pay that are for time: a deduction or a bonus is not cut. */
 const forTime = ["ordinary", "overtime", "allowance"];
 
@@ -67,14 +95,21 @@ export function baseOf(
     cut.set(key, { exact: sum, given: round(sum) });
     return now;
   };
+  const weights = weightsOf(spans, whole);
   spans.forEach((span, at) => {
-    const pattern = works(span.workPattern) ? span.workPattern : usualWeek;
+    const pattern = patternOf(span);
     const own = hoursBetween(pattern, span.from, span.to);
     const all = hoursBetween(pattern, whole.start, whole.end);
     const isWhole = span.from === whole.start && span.to === whole.end;
     // A period without a working day cannot be shared out: its usual pay stands once.
     const isUncut = isWhole || (all.isZero() && span === last);
     const share = (text: string) => (all.isZero() ? zero : decimal(text).times(own).div(all));
+    const amountShare = (text: string) =>
+      weights.sum.isZero()
+        ? zero
+        : decimal(text)
+            .times(weights.of[at] ?? zero)
+            .div(weights.sum);
     span.lines.forEach((line, place) => {
       const element = elements.get(line.elementId)?.element ?? "";
       const isForTime = forTime.includes(element) && !line.terms && !line.corrects;
@@ -88,7 +123,7 @@ export function baseOf(
         ? {}
         : {
             ...(line.hours ? { hours: rounded(`${key} h`, share(line.hours), halfUpToHourE4).toString() } : {}),
-            ...(line.amount ? { amount: rounded(`${key} $`, share(line.amount), halfUpToCent).toFixed(2) } : {}),
+            ...(line.amount ? { amount: rounded(`${key} $`, amountShare(line.amount), halfUpToCent).toFixed(2) } : {}),
           };
       const isNothing = Number(quantity.hours ?? quantity.amount ?? 1) === 0;
       if (isNothing || (own.isZero() && !isUncut)) return;

@@ -108,6 +108,31 @@ describe("composed", () => {
     );
   });
 
+  it("an amount for the period is shared out whole, whatever days the weeks have, and with leave too", () => {
+    const weeks = fc.array(
+      fc.constantFrom(pattern, ["9.5", "9.5", "9.5", "9.5", "0", "0", "0"], ["0", "0", "4", "0", "20", "0", "0"], null),
+      {
+        ...{ minLength: 6, maxLength: 6 },
+      },
+    );
+    fc.assert(
+      fc.property(week, weeks, fc.subarray([0, 1, 2, 3, 4]), ({ spans }, patterns, taken) => {
+        const lines: SheetLine[] = [{ elementId: SAL, amount: "1200.00" }];
+        const own = spans.map((span, at) => ({ ...span, rate: "30", lines, workPattern: patterns[at] ?? null }));
+        expect(total(compose(laidOf(own), [], known), "amount").toString()).toBe("1200");
+        expect(total(compose(laidOf(own, leaveOn(taken, own, true)), [], known), "amount").lte("1200")).toBe(true);
+      }),
+    );
+    // Five days of eight hours, and four of nine and a half from Wednesday on: two of five days and two of four.
+    const [from, to] = [addDays(whole.start, 1), addDays(whole.start, 2)];
+    const terms = { weeklyHours: "40", rate: "30", lines: [{ elementId: SAL, amount: "1200.00" }] };
+    const cut = [
+      { ...terms, from: whole.start, to: from, workPattern: pattern },
+      { ...terms, from: to, to: whole.end, workPattern: ["9.5", "9.5", "9.5", "9.5", "0", "0", "0"] },
+    ];
+    expect(baseOf(cut, whole, known).base.map(({ line }) => line.amount)).toEqual(["533.33", "666.67"]);
+  });
+
   it("what leave takes and what is worked come to the usual hours or the salary, and no hour is taken twice", () => {
     const days = fc.subarray([0, 1, 2, 3, 4]);
     fc.assert(

@@ -1,9 +1,11 @@
 /** Records the end of an employment and puts the final pay into a run; the plan is the same work, taken back. */
 import type { DeparturePlan, NewDeparture } from "@zesty/contract/departures";
-import { dateWords } from "@zesty/core/calendar/dates";
+import { addDays, dateWords } from "@zesty/core/calendar/dates";
+import { hasWork } from "@zesty/core/hours/dayText";
 import { eq, sql } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { cannot, conflict, notFound } from "../ground/problem.ts";
+import { daysBetweenDates } from "../hours/readDays.ts";
 import { openDeparture } from "../people/readDeparture.ts";
 import { finalPayInWords } from "../row/finalLines.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
@@ -76,11 +78,21 @@ function settle(context: Context, actor: Actor, personId: number, wanted: NewDep
     : [];
   const plan: DeparturePlan = {
     lines: words,
-    notes: [...notes, ...paid],
+    notes: [...notes, ...paid, ...workedAfter(context, personId, wanted.lastDay)],
     run: { id: where.runId, payday: where.payday, words: where.words },
     elsewhere: [...where.elsewhere, ...hoursToCheck(context, where, wanted.lastDay)],
   };
   return { runId: where.runId, who, plan };
+}
+
+/** Hours on record after the last day: one of the two is wrong, and no run would ask about later weeks. */
+function workedAfter(context: Context, personId: number, lastDay: string): string[] {
+  const days = daysBetweenDates(context, [personId], addDays(lastDay, 1), addDays(lastDay, 365)).get(personId) ?? [];
+  const worked = days.filter((day) => day.kind === "worked" && day.record && hasWork(day.record));
+  const [first, last] = [worked[0]?.date, worked.at(-1)?.date];
+  if (first === undefined || last === undefined) return [];
+  const when = first === last ? dateWords(first) : `${dateWords(first)} to ${dateWords(last)}`;
+  return [`Hours are on record after the last day, ${when}. Correct the last day, or take them out of the record.`];
 }
 
 function demandEmployed(context: Context, personId: number, wanted: NewDeparture): Who {

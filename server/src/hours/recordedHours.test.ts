@@ -13,7 +13,10 @@ afterEach(() => world.end());
 const period = { periodStart: "2026-06-22", periodEnd: "2026-06-28" };
 const all = { approved: false, nights: false };
 const hours = (of = all, run: object = {}, at = 0) =>
-  recordedHours(world.context, world.personIds, { ...period, ...run })(world.personIds[at] ?? 0, of);
+  recordedHours(world.context, world.personIds, { ...period, businessId: world.businessId, ...run })(
+    world.personIds[at] ?? 0,
+    of,
+  );
 const put = (date: string, record: object, isApproved = false) => {
   const { context, actor, businessId, personIds } = world;
   const personId = personIds[0] ?? 0;

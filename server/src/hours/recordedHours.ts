@@ -1,16 +1,20 @@
-/** Hours of a period that stand in the record of days, of people who are paid by it or not. */
+/** Hours of a period that stand in the record of days, of people who are paid by it or not: of the days that a run pays. */
 import type { IsoDate } from "@zesty/core/calendar/dates";
 import { type DayRecord, minutesOf } from "@zesty/core/hours/dayText";
 import { decimal } from "@zesty/core/quantity/decimal";
 import type { Context } from "../ground/context.ts";
+import { type CycleDays, cycleDays } from "./cycleDays.ts";
 
 interface Period {
+  businessId: number;
   kind?: string;
+  cycleId?: number;
   periodStart: IsoDate;
   periodEnd: IsoDate;
 }
 interface Day {
   personId: number;
+  date: IsoDate;
   record: string;
   approved: number;
 }
@@ -20,9 +24,10 @@ function daysOf({ store }: Context, ids: readonly number[], { periodStart, perio
   const found = new Map<number, Day[]>();
   for (const day of store
     .prepared<[string, string, string], Day>(
-      `SELECT d.person_id AS personId, d.record AS record,
+      `SELECT d.person_id AS personId, d.date AS date, d.record AS record,
          coalesce((SELECT a.approved FROM time_approval a WHERE a.day_id = d.id ORDER BY a.id DESC LIMIT 1), 0) AS approved
-       FROM time_day d
+       FROM time_day d JOIN person p ON p.id = d.person_id AND d.date >= p.start_date
+         AND (p.end_date IS NULL OR d.date <= p.end_date)
        WHERE d.person_id IN (SELECT value FROM json_each(?)) AND d.date BETWEEN ? AND ? AND d.kind = 'worked'
          AND d.record IS NOT NULL AND d.id = (SELECT MAX(n.id) FROM time_day n
            WHERE n.person_id = d.person_id AND n.date = d.date AND n.kind = d.kind)`,
@@ -44,10 +49,14 @@ export function recordedHours(
   run: Period,
 ): (personId: number, of: { approved: boolean; nights: boolean }) => string | null {
   let days: Map<number, Day[]> | undefined;
+  let apart: Map<number, CycleDays> | undefined;
   return (personId, of) => {
     if (run.kind !== undefined && run.kind !== "cycle") return null;
     days ??= daysOf(context, ids, run);
+    apart ??= run.cycleId === undefined ? new Map() : cycleDays(context, { ...run, cycleId: run.cycleId }, ids);
+    const own = apart.get(personId)?.days;
     const records = (days.get(personId) ?? [])
+      .filter(({ date }) => !own || own.some(({ from, to }) => from <= date && date <= to))
       .filter((day) => !of.approved || day.approved)
       .flatMap((day) => (JSON.parse(day.record) as DayRecord | null) ?? []);
     // Overtime that becomes time off is paid another day: what these hours come to is not known yet.

@@ -262,6 +262,11 @@ function declare(days: string): void {
   const { name, state } = place;
   changeEntry(context, actor, businessId, "places", place.id, { name, state, district: null, days, retired: false });
 }
+function setDaysAfter(pair: Pair, text: string | null): void {
+  if (pair.hours !== "all") return;
+  for (const date of periods[pair.country].days)
+    if (date > wednesday && hoursOn(pair, date) !== "0") setDay(pair, date, text ?? hoursOn(pair, date));
+}
 function happen(pair: Pair): void {
   const word = leaveWord[pair.happens];
   if (word && pair.happens.startsWith("half")) {
@@ -269,15 +274,21 @@ function happen(pair: Pair): void {
     setDay(pair, wednesday, `${pair.hours === "all" ? `${half}, ` : ""}${word} ${half}`);
   } else if (word) setDay(pair, wednesday, word);
   if (pair.happens === "public holiday") declare("24/6/2026 Declared Day");
-  if (pair.happens === "leaves")
+  // Hours on record after the last day stop the pay: they are taken out.
+  if (pair.happens === "leaves") {
+    setDaysAfter(pair, "");
     recordDeparture(world.context, world.actor, who(), {
       ...{ lastDay: wednesday, reason: "V", noticeWorked: true, misconduct: false, pay: "next" },
     });
+  }
 }
 function undoWhatHappened(pair: Pair): void {
   if (pair.happens === "public holiday") declare("");
   if (leaveWord[pair.happens] || pair.happens === "public holiday") setDay(pair, wednesday, asWorked(pair, wednesday));
-  if (pair.happens === "leaves") undoDeparture(world.context, world.actor, who());
+  if (pair.happens === "leaves") {
+    undoDeparture(world.context, world.actor, who());
+    setDaysAfter(pair, null);
+  }
 }
 
 function paid(pair: Pair): { gross: string; stops: string[] } {

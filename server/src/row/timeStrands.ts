@@ -161,6 +161,7 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
     if (person.terms !== null && person.salaried)
       asks.queries.push(...beyondOuterLimits(withPayable(person), datesOf(span.from, span.to)));
   });
+  asks.faults.push(...outsideEmployment(work, last.person));
   const late = byRecord.length > 0 ? latePays(work, last.person, present) : { all: [], dates: [] };
   for (const date of late.dates) dates.add(date);
   const found = joined([...priced, ...late.all]);
@@ -192,10 +193,40 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
 const isUnpaid = (person: KnownPerson, leave: string | null): boolean =>
   leaveKindIn(person.time.country, leave ?? "annual").unpaid;
 
+const isEmployed = ({ who }: KnownPerson, date: string): boolean =>
+  date >= who.startDate && (who.endDate === null || date <= who.endDate);
+
+/** Approved hours before the first day or after the last one: no pay holds them, so they are not passed over. */
+function outsideEmployment({ run, cycle }: Work, person: KnownPerson): string[] {
+  const { salaried, terms, known, who } = person;
+  if (salaried || terms?.use === "record") return [];
+  const days = approvedIn(known, cycle.firstPeriodStart, run.periodEnd).filter(
+    (day) => isWorkedDay(day) && !isEmployed(person, day.date),
+  );
+  const said = (dates: readonly string[], words: string) =>
+    dates.length === 0
+      ? []
+      : [
+          `${dates.map(dateWords).join(", ")} ${dates.length === 1 ? "is" : "are"} approved with hours and not in this pay: ${words}. Correct that day, or take the hours out of the record.`,
+        ];
+  const dates = days.map((day) => day.date);
+  return [
+    ...said(
+      dates.filter((date) => date < who.startDate),
+      `the employment starts on ${dateWords(who.startDate)}`,
+    ),
+    ...said(
+      dates.filter((date) => date >= who.startDate),
+      `the last day is ${dateWords(who.endDate ?? "")}`,
+    ),
+  ];
+}
+
 /** Late days of who is paid by the record, each with the agreement, level and rates of its own period. */
 function latePays({ context, run, cycle, find }: Work, person: KnownPerson, present: string | null) {
   const byPeriod = new Map<string, { end: string; dates: string[] }>();
-  const late = withoutOthers(context, run, person.who.id, lateDays(person.known, run, cycle.firstPeriodStart));
+  const employed = lateDays(person.known, run, cycle.firstPeriodStart).filter(({ date }) => isEmployed(person, date));
+  const late = withoutOthers(context, run, person.who.id, employed);
   for (const { date } of late) {
     const { start, end } = periodHolding(cycle, date);
     const period = byPeriod.get(start) ?? { end, dates: [] };
