@@ -4,16 +4,27 @@ import { paysPerYear } from "../calendar/payPeriods.ts";
 import type { PayrollYear } from "../calendar/payrollYear.ts";
 import { partOfPeriod } from "../pay/partPeriod.ts";
 import type { PersonFactsBase, RowBase } from "../pay/row.ts";
-import { type Decimal, decimal, decimalOrZero } from "../quantity/decimal.ts";
+import { type Decimal, decimal, decimalOrZero, sum } from "../quantity/decimal.ts";
 import { dollars, inRun, person } from "./check.ts";
 import type { Mark } from "./mark.ts";
 
+interface Line {
+  line: {
+    element: string;
+    hours?: string | undefined;
+    percent?: string | undefined;
+    amount?: string | undefined;
+    corrects?: unknown;
+  };
+  amount: { value: Decimal };
+}
 interface InHand {
   context: RowBase & { facts: PersonFactsBase };
   weeklyHours: Decimal;
   /** hours worked in the period, without leave and corrections */
   hours: Decimal;
   gross: Decimal;
+  lines: readonly Line[];
   /** the payroll year that a day lies in */
   yearOf: (day: string) => PayrollYear;
 }
@@ -23,7 +34,7 @@ const farAbove = { times: 3, dollars: 2000, first: { times: 2, dollars: 500 } } 
 /** House convention: dollars an hour, and hours a week, above which somebody's first pay here is asked about. */
 const firstPay = { rate: 250, weeklyHours: 60 } as const;
 
-export function periodChecks({ context, weeklyHours, hours, gross, yearOf }: InHand): Mark[] {
+export function periodChecks({ context, weeklyHours, hours, gross, lines, yearOf }: InHand): Mark[] {
   const { facts, cycle, periods, periodStart, periodEnd } = context;
   const found: Mark[] = [];
   // The payday decides year, rates and lodgement, not the period worked.
@@ -46,6 +57,7 @@ export function periodChecks({ context, weeklyHours, hours, gross, yearOf }: InH
       facts: { salary: dollars(decimal(salary)), usual: dollars(decimal(usual)) },
     });
   }
+  if (facts.salaried) found.push(...besideSalary(lines));
   for (const { name, original, substitute } of heldOver)
     if (facts.endDate !== null && facts.endDate <= periodEnd)
       found.push({ kind: "query", code: "holidayHeldOver", facts: { name, original, substitute }, mend: inRun });
@@ -88,6 +100,22 @@ export function periodChecks({ context, weeklyHours, hours, gross, yearOf }: InH
       mend: inRun,
     });
   return found;
+}
+
+/** Plain hours beside the salary, as a sheet with everybody's hours puts them in: a salary pays them already. */
+function besideSalary(lines: readonly Line[]): Mark[] {
+  const ordinary = lines.filter(({ line }) => line.element === "ordinary" && line.corrects === undefined);
+  const hours = ordinary.filter(
+    ({ line }) => line.amount === undefined && decimalOrZero(line.hours).gt(0) && Number(line.percent ?? 100) === 100,
+  );
+  if (hours.length === 0 || ordinary.every(({ line }) => line.amount === undefined)) return [];
+  const facts = {
+    hours: sum(hours.map(({ line }) => decimalOrZero(line.hours)))
+      .toDecimalPlaces(2)
+      .toString(),
+    amount: dollars(sum(hours.map(({ amount }) => amount.value))),
+  };
+  return [{ kind: "query", code: "hoursBesideSalary", facts, mend: inRun }];
 }
 
 /** Which days of the period are not this pay's, and why. */

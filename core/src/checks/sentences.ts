@@ -33,6 +33,8 @@ export const sentences = {
     `The last day was ${dateWords(f.last ?? "")}, and days to ${dateWords(f.to ?? "")} were paid already, on ${f.paydays}. Correct those pays, so that neither pay nor leave of these days stands; or tick.`,
   salaryAboveUsual: (f) =>
     `The salary comes to ${f.salary} for a pay, and usual pay has ${f.usual}. Put usual pay right on the person's page, or tick.`,
+  hoursBesideSalary: (f) =>
+    `${f.hours} h at the plain rate, ${f.amount}, stand beside the salary. Take them out if the salary pays for them, or tick.`,
   firstHoursHigh: (f) =>
     `${f.agreed === "1" ? `Agreed are ${f.hours} hours a week` : `This first pay here has ${f.hours} hours a week`}: look whether they are of a fortnight or a month, or tick.`,
   firstRateHigh: (f) => `The rate of this first pay here is ${f.rate} an hour. Look for a point that slipped, or tick.`,

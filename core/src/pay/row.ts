@@ -144,6 +144,8 @@ export interface PersonFactsBase {
   recordedHours?: string | null;
   /** the last day of a fixed term */
   fixedUntil?: IsoDate;
+  /** paid by a salary at the period's end */
+  salaried?: boolean;
   /** what the salary comes to for a pay, and the less that usual pay has: a raise that never reached it */
   salaryAboveUsual?: { salary: string; usual: string };
   /** who left before days that were paid already: up to which day, and on which paydays */

@@ -141,8 +141,12 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       employerCosts: costsOf(records.terms.get(id), costs),
     });
     if (byAgreement.get(id)?.agreement) own.facts.loadedByLine = true;
+    if (records.terms.get(id)?.salaryCents != null) own.facts.salaried = true;
+    // Of who changes the cycle usual pay of the payday may be that of the other one.
     const short =
-      run.kind === "cycle" && salaryAboveUsual(records.terms.get(id), records.usual.get(id)?.lines, elements, cycle);
+      run.kind === "cycle" &&
+      !inCycle.has(id) &&
+      salaryAboveUsual(records.terms.get(id), records.usual.get(id)?.lines, elements, cycle);
     if (short) own.facts.salaryAboveUsual = short;
     const apart = inCycle.get(id);
     if (apart) own.facts.inCycle = { days: apart.days, other: nameOfCycle(apart.other) };

@@ -120,6 +120,11 @@ const cases: Record<MarkCodeAu, Case> = {
     kind: "query",
     with: [context({ facts: { startDate: "2025-10-01" } }), hours("38")],
   },
+  hoursBesideSalary: {
+    kind: "query",
+    with: [context({ facts: { salaried: true } }), [{ elementId: 12, amount: "1200.00" }, ...hours("38")]],
+    without: [context({ facts: { salaried: true } }), [{ elementId: 12, amount: "1200.00" }]],
+  },
   otherCycle: {
     kind: "query",
     with: [context({ facts: { inCycle: { days: [], other: "Monthly" } } }), hours("38")],

@@ -178,6 +178,7 @@ const period: Check = (row) =>
     weeklyHours: decimalOrZero(row.input.person.weeklyHours),
     hours: forTime(row, ["ordinary"]),
     gross: row.worked.gross.value,
+    lines: row.worked.lines,
     yearOf: payrollYearAu,
   });
 

@@ -172,6 +172,7 @@ const period: CheckNz = ({ context, worked }) =>
       .filter(({ line }) => line.element === "ordinary" && line.corrects === undefined)
       .reduce((total, { line }) => total.plus(decimalOrZero(line.hours)), zero),
     gross: worked.gross.value,
+    lines: worked.lines,
     yearOf: payrollYearNz,
   });
 
