@@ -92,6 +92,34 @@ function without({ from, to }: DaysFromTo, paid: DaysFromTo): DaysFromTo[] {
   ];
 }
 
+/** The cycle that somebody is in on each of some days. */
+export function cycleOn(context: Context, personId: number, dates: readonly IsoDate[]): Map<IsoDate, number> {
+  const changes = cyclesUntil(
+    context,
+    [personId],
+    dates.reduce((last, date) => (date > last ? date : last), ""),
+  ).get(personId);
+  return new Map(
+    dates.flatMap((date) => {
+      const held = changes?.findLast((each) => each.from <= date) ?? changes?.[0];
+      return held ? [[date, held.cycleId] as const] : [];
+    }),
+  );
+}
+
+/** From when the record of somebody's time is paid here: the first period of the first of their cycles. */
+export const paidFrom = ({ store }: Context, personIds: readonly number[]): Map<number, IsoDate> =>
+  new Map(
+    store
+      .prepared<[string], { personId: number; from: IsoDate }>(
+        `SELECT t.person_id AS personId, MIN(c.first_period_start) AS "from"
+         FROM employment_terms t JOIN pay_cycle c ON c.id = t.cycle_id
+         WHERE t.person_id IN (SELECT value FROM json_each(?)) GROUP BY t.person_id`,
+      )
+      .all(JSON.stringify(personIds))
+      .map((row) => [row.personId, row.from]),
+  );
+
 /** Of whom another cycle takes over within a run's period: the last day that is the run's. */
 export function lastDaysIn(
   context: Context,

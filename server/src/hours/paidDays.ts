@@ -4,35 +4,40 @@ import { eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
 import { payCycle } from "../store/schema.ts";
+import { paidFrom, withoutOthers } from "./cycleDays.ts";
 import { daysInAdvance } from "./inAdvance.ts";
 import { contextDays, type KnownPerson, personTimes } from "./personTimes.ts";
 import type { KnownDay } from "./readDays.ts";
+
+const isApproved = (day: KnownDay): boolean => day.kind === "worked" && day.record !== null && day.state === "approved";
+
+/** Approved days before a run's period, within the time that is paid here. */
+export function approvedBefore(context: Context, run: Run, { who, known }: KnownPerson): KnownDay[] {
+  const days = known.filter((day) => isApproved(day) && day.date < run.periodStart);
+  if (days.length === 0) return [];
+  const since = paidFrom(context, [who.id]).get(who.id) ?? run.periodStart;
+  return days.filter((day) => day.date >= since);
+}
+
+export const isEmployed = ({ who }: KnownPerson, date: string): boolean =>
+  date >= who.startDate && (who.endDate === null || date <= who.endDate);
 
 /**
  * Days that a run pays beside its own period: approved after theirs was signed off. They are priced with their own week
  * and the rules of their own date.
  */
-export const lateDays = (known: readonly KnownDay[], run: Run, since: string): KnownDay[] =>
-  known.filter(
-    (day) =>
-      day.kind === "worked" &&
-      day.record !== null &&
-      day.state === "approved" &&
-      day.date < run.periodStart &&
-      day.date >= since,
+export const lateDays = (context: Context, run: Run, person: KnownPerson): KnownDay[] =>
+  withoutOthers(
+    context,
+    run,
+    person.who.id,
+    approvedBefore(context, run, person).filter(({ date }) => isEmployed(person, date)),
   );
 
 /** The approved days that a run pays for a person: of its period, and late ones. */
-function daysPaid(known: readonly KnownDay[], run: Run, since: string): KnownDay[] {
-  const own = known.filter(
-    (day) =>
-      day.kind === "worked" &&
-      day.record !== null &&
-      day.state === "approved" &&
-      day.date >= run.periodStart &&
-      day.date <= run.periodEnd,
-  );
-  return [...lateDays(known, run, since), ...own];
+function daysPaid(context: Context, run: Run, person: KnownPerson): KnownDay[] {
+  const own = person.known.filter((day) => isApproved(day) && day.date >= run.periodStart && day.date <= run.periodEnd);
+  return [...lateDays(context, run, person), ...own];
 }
 
 /** People with days recorded about a period, or with an agreement: nobody else is looked at. */
@@ -63,10 +68,9 @@ export function runDays(
   const held = datesHeld(context, run);
   return personTimes(context, run.businessId, ids, run.periodStart, run.periodEnd).map((person) => ({
     person,
-    days: [
-      ...daysPaid(person.known, run, cycle?.firstPeriodStart ?? run.periodStart),
-      ...(ahead.get(person.who.id) ?? []),
-    ].filter((day) => held.get(person.who.id)?.has(day.date)),
+    days: [...daysPaid(context, run, person), ...(ahead.get(person.who.id) ?? [])].filter((day) =>
+      held.get(person.who.id)?.has(day.date),
+    ),
   }));
 }
 

@@ -68,7 +68,7 @@ function unpaidSince({ store }: Context, ids: readonly number[]): Map<number, Is
     store
       .prepared<[string], { personId: number; day: string }>(
         `SELECT e.person_id AS personId, coalesce(
-           (SELECT date(MAX(r.period_end), '+1 day') FROM pay p JOIN pay_run r ON r.id = p.run_id
+           (SELECT date(MAX(coalesce(json_extract(p.laid, '$.spans[#-1].to'), r.period_end)), '+1 day') FROM pay p JOIN pay_run r ON r.id = p.run_id
             WHERE p.person_id = e.person_id AND p.included AND r.kind = 'cycle'
               AND r.state IN (${sqlList(signedStates)})),
            MAX(w.start_date, c.first_period_start)) AS day

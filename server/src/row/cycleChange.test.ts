@@ -52,6 +52,22 @@ function further(cycle: "fortnightly" | "monthly", firstPeriodStart = "2026-07-0
 const move = (cycleId: number, from: string, change: { hourlyRate?: string } = {}, personId = mover()) =>
   saveSection(world.context, world.actor, personId, "employment", plainTerms(world, { cycleId, from, ...change }));
 
+const byRecord = () =>
+  ({
+    ...{ from: "2026-06-22", agreement: null, classification: null, use: "all" },
+    ...{ settings: {}, flags: {}, averagingFrom: null },
+  }) as never;
+/** Days of the mover's record, approved. */
+function recorded(dates: readonly string[], text = "8-12"): void {
+  const { context, actor, businessId } = world;
+  const days = dates.map((date) => ({
+    ...{ personId: mover(), date, kind: "worked" as const },
+    record: readDay(text, date, "AU"),
+  }));
+  saveDays(context, actor, businessId, { days } as never);
+  approveDays(context, actor, businessId, { days, approved: true });
+}
+
 describe("weekly to fortnightly", () => {
   it("within an open run: the days before here, those from it there, and both say so", () => {
     world = smallWorld(3);
@@ -112,23 +128,38 @@ describe("weekly to fortnightly", () => {
   it("recorded days: each is paid by the run of its cycle, late ones too", () => {
     world = smallWorld(3);
     const cycle = further("fortnightly");
-    saveSection(world.context, world.actor, mover(), "time", {
-      ...{ from: "2026-06-22", agreement: null, classification: null, use: "all" },
-      ...{ settings: {}, flags: {}, averagingFrom: null },
-    } as never);
+    saveSection(world.context, world.actor, mover(), "time", byRecord());
     move(cycle, "2026-07-22");
-    const dates = ["2026-06-23", "2026-06-30", "2026-07-07", "2026-07-14", "2026-07-20", "2026-07-21", "2026-07-23"];
-    const days = dates.map((date) => ({
-      ...{ personId: mover(), date, kind: "worked" as const },
-      record: readDay("8-12", date, "AU"),
-    }));
-    saveDays(world.context, world.actor, world.businessId, { days } as never);
-    approveDays(world.context, world.actor, world.businessId, { days, approved: true });
+    recorded(["2026-06-23", "2026-06-30", "2026-07-07", "2026-07-14", "2026-07-20", "2026-07-21", "2026-07-23"]);
     for (const run of [world.cycleId, world.cycleId, cycle]) signRun(world, open(run));
     const second = open(cycle);
     expect([view(second).periodStart, hoursIn(second)]).toEqual(["2026-07-20", 4]);
     const weekly = open(world.cycleId);
     expect([view(weekly).periodStart, hoursIn(weekly)]).toEqual(["2026-07-06", 4]);
+  });
+  it("a day of the old cycle that is approved after its run was signed off is paid by the new one, with its own week", () => {
+    world = smallWorld(3);
+    const cycle = further("fortnightly");
+    saveSection(world.context, world.actor, mover(), "time", byRecord());
+    recorded(["2026-06-23", "2026-06-30"]);
+    for (let week = 0; week < 2; week += 1) signRun(world, open(world.cycleId));
+    move(cycle, "2026-07-06");
+    recorded(["2026-07-02", "2026-07-07"]);
+    const run = open(cycle);
+    expect([view(run).periodStart, hoursIn(run)]).toEqual(["2026-07-06", 8]);
+    signRun(world, run);
+    expect(hoursIn(open(cycle))).toBe(0);
+  });
+  it("a day that neither pay has paid yet can be typed, one that either has cannot", () => {
+    world = smallWorld(3);
+    const cycle = further("fortnightly");
+    for (let week = 0; week < 2; week += 1) signRun(world, open(world.cycleId));
+    move(cycle, "2026-07-09");
+    signRun(world, open(world.cycleId));
+    recorded(["2026-07-09"], "al");
+    expect(() => recorded(["2026-07-08"], "al")).toThrow(/8 July 2026: paid on 16 July 2026/);
+    const run = open(cycle);
+    expect([hoursIn(run), rowIn(run)?.figures?.gross]).toEqual([45.6, "1675.80"]);
   });
   it("whenever it becomes known, and from whatever day: each working day is paid once, or asked about", () => {
     fc.assert(

@@ -11,17 +11,20 @@ import { holidayOn, personHours } from "@zesty/core/hours/personHours";
 import type { OpenTime, SheetLine } from "@zesty/core/pay/row";
 import type { Strand, Taken } from "@zesty/core/pay/strands";
 import { decimal, decimalOrZero, sum } from "@zesty/core/quantity/decimal";
+import type { Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
 import { beyondOuterLimits, shortOfAgreement } from "../hours/agreementFloor.ts";
 import { holidaysOff, leaveOnDaysOff } from "../hours/askedOfDays.ts";
-import { withoutOthers } from "../hours/cycleDays.ts";
+import { cycleOn } from "../hours/cycleDays.ts";
 import { advanceQuery, aheadOf, paidBefore, together } from "../hours/inAdvance.ts";
-import { lateDays } from "../hours/paidDays.ts";
+import { approvedBefore, isEmployed, lateDays } from "../hours/paidDays.ts";
 import { datesOf, periodHolding } from "../hours/periods.ts";
 import { type KnownPerson, personTimes } from "../hours/personTimes.ts";
 import type { KnownDay } from "../hours/readDays.ts";
 import { atRateOf, joined, type TimeLines, timeLines } from "../hours/timeLines.ts";
 import { weeklyAllowancesLeftOut } from "../hours/weeklyAllowances.ts";
+import { payCycle } from "../store/schema.ts";
+import { rowsOf } from "../store/statements.ts";
 import {
   asOfSpan,
   carriedBy,
@@ -193,14 +196,11 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
 const isUnpaid = (person: KnownPerson, leave: string | null): boolean =>
   leaveKindIn(person.time.country, leave ?? "annual").unpaid;
 
-const isEmployed = ({ who }: KnownPerson, date: string): boolean =>
-  date >= who.startDate && (who.endDate === null || date <= who.endDate);
-
 /** Approved hours before the first day or after the last one: no pay holds them, so they are not passed over. */
-function outsideEmployment({ run, cycle }: Work, person: KnownPerson): string[] {
+function outsideEmployment({ context, run }: Work, person: KnownPerson): string[] {
   const { salaried, terms, known, who } = person;
   if (salaried || terms?.use === "record") return [];
-  const days = approvedIn(known, cycle.firstPeriodStart, run.periodEnd).filter(
+  const days = [...approvedBefore(context, run, person), ...approvedIn(known, run.periodStart, run.periodEnd)].filter(
     (day) => isWorkedDay(day) && !isEmployed(person, day.date),
   );
   const said = (dates: readonly string[], words: string) =>
@@ -222,13 +222,22 @@ function outsideEmployment({ run, cycle }: Work, person: KnownPerson): string[] 
   ];
 }
 
+const cycleOf = ({ store }: Context, id = 0) => rowsOf(store.sqlite, payCycle, "WHERE t.id = ?", id)[0];
+
 /** Late days of who is paid by the record, each with the agreement, level and rates of its own period. */
 function latePays({ context, run, cycle, find }: Work, person: KnownPerson, present: string | null) {
   const byPeriod = new Map<string, { end: string; dates: string[] }>();
-  const employed = lateDays(person.known, run, cycle.firstPeriodStart).filter(({ date }) => isEmployed(person, date));
-  const late = withoutOthers(context, run, person.who.id, employed);
+  const late = lateDays(context, run, person);
+  const ofDay = cycleOn(
+    context,
+    person.who.id,
+    late.map((day) => day.date),
+  );
   for (const { date } of late) {
-    const { start, end } = periodHolding(cycle, date);
+    const { start, end } = periodHolding(
+      ofDay.get(date) === cycle.id ? cycle : (cycleOf(context, ofDay.get(date)) ?? cycle),
+      date,
+    );
     const period = byPeriod.get(start) ?? { end, dates: [] };
     period.dates.push(date);
     byPeriod.set(start, period);

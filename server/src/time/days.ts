@@ -13,12 +13,13 @@ import { sqlList } from "../store/sqlList.ts";
 import { record } from "../store/trail.ts";
 import { refreshTimeInRuns } from "./intoRun.ts";
 
-/** Periods of each person's own cycle that are signed off: for who records exceptions only, they are closed. */
+/** What signed-off pays of each person have paid: for who records exceptions only, these days are closed. */
 function closedPeriods({ store }: Context, personIds: readonly number[]) {
   const found = new Map<number, { from: string; to: string; payday: string }[]>();
   for (const { personId, ...period } of store
     .prepared<[string], { personId: number; from: string; to: string; payday: string }>(
-      `SELECT p.person_id AS personId, r.period_start AS "from", r.period_end AS "to", r.payday AS payday
+      `SELECT p.person_id AS personId, coalesce(json_extract(p.laid, '$.spans[0].from'), r.period_start) AS "from",
+         coalesce(json_extract(p.laid, '$.spans[#-1].to'), r.period_end) AS "to", r.payday AS payday
        FROM pay p JOIN pay_run r ON r.id = p.run_id
        WHERE p.person_id IN (SELECT value FROM json_each(?)) AND p.included AND r.kind = 'cycle'
          AND r.state IN (${sqlList(signedStates)})`,
@@ -179,19 +180,17 @@ function usesExceptions({ store }: Context, personIds: readonly number[]): Set<n
 
 /**
  * Days that no pay will reach any more: approved as late as this, they would be paid by none without a word.
- * Before the first period of the cycle the record is history, and nothing of it is paid.
+ * Before the first period of the first cycle the record is history, and nothing of it is paid.
  */
 function outOfReach({ store }: Context, personIds: readonly number[]): (personId: number, date: string) => boolean {
   const reach = new Map(
     store
       .prepared<[number, string], { personId: number; first: string; since: string }>(
         `SELECT e.person_id AS personId, date(MAX(r.period_end), '+1 day', '-' || ? || ' days') AS first,
-           c.first_period_start AS since
+           MIN(c.first_period_start) AS since
          FROM employment_terms e JOIN pay_cycle c ON c.id = e.cycle_id JOIN pay_run r ON r.cycle_id = c.id
          WHERE e.person_id IN (SELECT value FROM json_each(?)) AND r.kind = 'cycle'
            AND r.state IN (${sqlList(signedStates)})
-           AND e.id = (SELECT t.id FROM employment_terms t WHERE t.person_id = e.person_id
-             ORDER BY t."from" DESC, t.id DESC LIMIT 1)
          GROUP BY e.person_id`,
       )
       .all(contextDays, JSON.stringify(personIds))
