@@ -2,12 +2,13 @@
 import type { MoveWanted } from "@zesty/contract/move";
 import { eq } from "drizzle-orm";
 import { afterEach, describe, expect, it } from "vitest";
+import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { addCycle } from "../setup/createBusiness.ts";
 import { addFund } from "../setup/funds.ts";
 import { datedRecords } from "../store/dated.ts";
-import { fund, payCycle, superChoice } from "../store/schema.ts";
-import { openUsual, type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
+import { fund, payCycle, superChoice, taxDeclaration } from "../store/schema.ts";
+import { openUsual, type SmallWorld, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { moveSeveral, planMove } from "./moveSeveral.ts";
 
 let world: SmallWorld;
@@ -53,6 +54,60 @@ describe("several people moved", () => {
     expect(on("2026-07-06").usual.get(first)?.lines).toMatchObject([{ hours: "76" }]);
     expect(plan("cycle", cycle).rows.map((row) => row.cannot)).toEqual(["There already.", "There already.", null]);
   });
+  it.each([
+    [
+      "AU",
+      "Tools 19.20",
+      /^Each pay is for another length of time, and .* \$19\.20, \$250\.00 to a bank account and \$20\.00 of tax on top stay as they are: change/,
+    ],
+    [
+      "NZ",
+      "an order",
+      /^Each pay is for another length of time, and child support \$45\.00 and A debt \$30\.00 stay as they are: change/,
+    ],
+  ] as const)(
+    "to a cycle of another length: what is said for each pay stays, and is told (%s)",
+    (country, _what, told) => {
+      world = country === "AU" ? smallWorld(1) : smallWorldNz(1);
+      const { context, actor, businessId, element } = world;
+      const [id = 0] = world.personIds;
+      if (country === "AU") {
+        const { lines } = readPerson(context, id).usualPay;
+        saveSection(context, actor, id, "usualPay", {
+          lines: [...lines, { elementId: element("TOOL"), amount: "19.20" }],
+        });
+        context.store.db.update(taxDeclaration).set({ extraPerPayCents: 2000 }).run();
+        const part = { bsb: "990-100", account: "10000000", title: "Alex" };
+        const parts = [
+          { ...part, kind: "amount" as const, value: "250" },
+          { ...part, account: "10000009", kind: "rest" as const, value: "" },
+        ];
+        saveSection(context, actor, id, "bank", { parts } as never);
+      } else {
+        const order = { kind: "court", name: "A debt", amount: "30.00", served: "2026-01-05" };
+        const paid = { from: "2026-01-05", childSupport: { amount: "45.00", protectedPercent: null }, orders: [order] };
+        saveSection(context, actor, id, "orders", paid as never);
+      }
+      const rhythm = country === "AU" ? "fortnightly" : "weekly";
+      addCycle(context, actor, businessId, {
+        name: "Further",
+        cycle: rhythm,
+        firstPeriodStart: "2026-07-06",
+        paydayOffset: 3,
+      });
+      const cycle = newest(payCycle);
+      expect(plan("cycle", cycle).rows[0]?.note).toMatch(told);
+      const sentences: string[] = [];
+      const employment = { ...readPerson(context, id).employment, cycleId: cycle, from: "2026-07-06" };
+      saveSection(context, actor, id, "employment", employment, (sentence) => sentences.push(sentence));
+      expect(sentences).toContainEqual(expect.stringMatching(told));
+      sentences.length = 0;
+      saveSection(context, actor, id, "employment", { ...employment, hourlyRate: "40" }, (sentence) =>
+        sentences.push(sentence),
+      );
+      expect(sentences.filter((each) => told.test(each))).toEqual([]);
+    },
+  );
   it("to another fund: the old member number goes, what else was agreed stays", () => {
     world = smallWorld(2);
     addFund(world.context, world.actor, world.businessId, {

@@ -6,6 +6,7 @@ import type { Actor, Context } from "../ground/context.ts";
 import { cannot, notFound } from "../ground/problem.ts";
 import { laterChanges } from "../people/laterChanges.ts";
 import { peopleOf } from "../people/peopleOf.ts";
+import { saidPerPay } from "../people/perPay.ts";
 import { employmentOf } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { datedRecords } from "../store/dated.ts";
@@ -46,6 +47,7 @@ function casesOf(context: Context, actor: Actor, businessId: number, wanted: Mov
     const notes = [
       coming ? `Another change stands from ${dateWords(coming)}: this one holds until then.` : null,
       openIn.get(id) ?? null,
+      what === "cycle" ? saidPerPay(context, { id, businessId }, records, from, to) : null,
       what === "fund" && chosen?.shares?.length ? "Shares that go to other funds stay." : null,
       what === "costCentre" && terms?.costSplit?.length ? "The split over cost centres stays." : null,
     ].filter((each) => each !== null);

@@ -2,6 +2,8 @@
 
 import { newPersonNz, sectionsNz } from "@zesty/contract/nz/people";
 import type { PersonSummary } from "@zesty/contract/people";
+import { decimal } from "@zesty/core/quantity/decimal";
+import { dollars } from "@zesty/core/quantity/units";
 import { missingOfAll } from "../people/missing.ts";
 import type { EndingFact, PeopleOfCountry } from "../people/peopleOfCountry.ts";
 import { datedRecordsNz } from "../store/dated.ts";
@@ -55,6 +57,14 @@ export const peopleNz: PeopleOfCountry = {
   ownSaving: ownSavingNz,
   employedAgain: employedAgainNz,
   sinceSigned: { kiwiSaver: withKiwiSaverTold },
+  perPay: ({ store: { db } }, id, day) => {
+    const { childSupport, orders = [] } = datedRecordsNz(db, [id], day).orders.get(id) ?? {};
+    const amount = (name: string, text: string | undefined) => (text ? [`${name} ${dollars(decimal(text))}`] : []);
+    return [
+      ...amount("child support", childSupport?.amount),
+      ...orders.flatMap((each) => (each.until && each.until < day ? [] : amount(each.name, each.amount))),
+    ];
+  },
   papers: papersNz,
   view: readPersonNz,
   draft: draftNz,

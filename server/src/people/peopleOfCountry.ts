@@ -65,6 +65,8 @@ export interface PeopleOfCountry {
   writers: Writers;
   /** Lanes of the line of time that only this country has. */
   lanes(context: Context, who: Who, names: Names): Lane[];
+  /** What is said for each pay, whatever stretch of time it is for, as it stands on a day. */
+  perPay?(context: Context, personId: number, day: string): string[];
   /** Changes that reach back into signed-off pays, by section: what follows them is done, or told. */
   sinceSigned?: Readonly<Record<string, SinceSigned>>;
   /** Facts that do not go on into another employment of the same person; and as they were before. */

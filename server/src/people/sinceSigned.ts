@@ -5,6 +5,7 @@ import type { Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
 import { datedRecords } from "../store/dated.ts";
 import { person } from "../store/schema.ts";
+import { saidPerPay } from "./perPay.ts";
 import { isPaidFrom } from "./readDeparture.ts";
 import { acrossChange, paydaysOf, signedSince } from "./signedSince.ts";
 
@@ -56,5 +57,23 @@ export function sinceSigned<T>(
   if (section === "details") return withDetailsTold(context, id, change, tell);
   if (section === "usualPay") return withUsualTold(context, id, from, change, tell);
   const settle = context.country(findBusiness(context, businessId).country).people.sinceSigned?.[section];
-  return settle ? settle(context, id, from, change, tell) : change();
+  const settled = () => (settle ? settle(context, id, from, change, tell) : change());
+  return section === "employment" ? withRhythmTold(context, { id, businessId }, from, settled, tell) : settled();
+}
+
+/** Another pay cycle: what is said for each pay stays. */
+function withRhythmTold<T>(
+  context: Context,
+  who: { id: number; businessId: number },
+  from: IsoDate,
+  change: () => T,
+  tell: (sentence: string) => void,
+): T {
+  const read = () => datedRecords(context.store.db, [who.id], from);
+  const before = read();
+  const done = change();
+  const to = read().terms.get(who.id)?.cycleId;
+  const stays = to === undefined ? null : saidPerPay(context, who, before, from, to);
+  if (stays) tell(stays);
+  return done;
 }

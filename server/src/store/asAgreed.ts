@@ -82,6 +82,10 @@ function ordinaryOf(lines: readonly SheetLine[], usual: Usual | null, agreed: Ag
   return isAll ? own.map((each) => each.at) : [];
 }
 
+/** Places of the lines that follow the terms: what was made from the agreed hours or the salary. */
+export const asTermsSay = (lines: readonly SheetLine[], terms: AgreedTerms, agreed: Agreed): number[] =>
+  ordinaryOf(lines, usualOf(terms, agreed), agreed);
+
 /** The lines in the same proportions, with another whole between them; the last one takes what rounding leaves. */
 function shared(lines: readonly SheetLine[], places: readonly number[], before: Usual, after: Usual): SheetLine[] {
   const round = "amount" in after ? halfUpToCent : halfUpToHourE4;
