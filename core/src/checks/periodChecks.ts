@@ -12,6 +12,7 @@ interface Line {
   line: {
     element: string;
     hours?: string | undefined;
+    rate?: string | undefined;
     percent?: string | undefined;
     amount?: string | undefined;
     corrects?: unknown;
@@ -57,7 +58,7 @@ export function periodChecks({ context, weeklyHours, hours, gross, lines, yearOf
       facts: { salary: dollars(decimal(salary)), usual: dollars(decimal(usual)) },
     });
   }
-  if (facts.salaried) found.push(...besideSalary(lines));
+  if (facts.salaried && facts.hourlyRate !== null) found.push(...besideSalary(lines, decimal(facts.hourlyRate)));
   for (const { name, original, substitute } of heldOver)
     if (facts.endDate !== null && facts.endDate <= periodEnd)
       found.push({ kind: "query", code: "holidayHeldOver", facts: { name, original, substitute }, mend: inRun });
@@ -103,10 +104,15 @@ export function periodChecks({ context, weeklyHours, hours, gross, lines, yearOf
 }
 
 /** Plain hours beside the salary, as a sheet with everybody's hours puts them in: a salary pays them already. */
-function besideSalary(lines: readonly Line[]): Mark[] {
+function besideSalary(lines: readonly Line[], own: Decimal): Mark[] {
   const ordinary = lines.filter(({ line }) => line.element === "ordinary" && line.corrects === undefined);
   const hours = ordinary.filter(
-    ({ line }) => line.amount === undefined && decimalOrZero(line.hours).gt(0) && Number(line.percent ?? 100) === 100,
+    ({ line }) =>
+      line.amount === undefined &&
+      decimalOrZero(line.hours).gt(0) &&
+      // Days that were paid by the hour before the salary began have the rate of then.
+      own.eq(line.rate ?? own) &&
+      Number(line.percent ?? 100) === 100,
   );
   if (hours.length === 0 || ordinary.every(({ line }) => line.amount === undefined)) return [];
   const facts = {

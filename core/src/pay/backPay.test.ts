@@ -2,13 +2,18 @@
 import { describe, expect, it } from "vitest";
 import type { PayInput, PayLine } from "../au/pay/input.ts";
 import { decimal } from "../quantity/decimal.ts";
-import { asItWas, atNewRate, type RateThen } from "./backPay.ts";
+import { asItWas, atNewRates, type RateMoved, type RateThen } from "./backPay.ts";
 
 const input = (...lines: object[]): PayInput => ({ cycle: "weekly", lines: lines as PayLine[] }) as unknown as PayInput;
 const hourly = (rate: string): RateThen => ({ hourlyRate: rate, salary: null });
 const salary = (year: string): RateThen => ({ hourlyRate: null, salary: year });
+/** The last share of the days at the new rate. */
+const raised = (was: RateThen, is: RateThen, share = "1"): RateMoved[] => [
+  ...(share === "1" ? [] : [{ was, is: was, weight: decimal(1).minus(share) }]),
+  { was, is, weight: decimal(share) },
+];
 const moved = (was: RateThen, is: RateThen, line: object, share = "1"): object | undefined =>
-  atNewRate(input(line), { was, is, share: decimal(share) }).lines[0];
+  atNewRates(input(line), raised(was, is, share)).lines[0];
 
 describe("a line at another rate", () => {
   it.each<[string, object, string, object]>([
@@ -34,9 +39,9 @@ describe("a line at another rate", () => {
     expect(found ?? line).toEqual({ ...line, ...expected });
   });
   it("an amount beside the salary is none of it: the raise is the salary's, leave taken or not", () => {
-    const by = { was: salary("78000"), is: salary("81120"), share: decimal(1) };
+    const by = raised(salary("78000"), salary("81120"));
     const total = (...lines: object[]) =>
-      atNewRate(input(...lines), by)
+      atNewRates(input(...lines), by)
         .lines.filter((line) => line.element === "ordinary")
         .reduce((all, line) => all + Number(line.amount), 0);
     const [own, duty] = [
@@ -56,19 +61,44 @@ describe("a line at another rate", () => {
   });
 });
 
+describe("a pay whose rate changed within it", () => {
+  const days = (was: RateThen, is: RateThen, weight: string): RateMoved => ({ was, is, weight: decimal(weight) });
+  it("each rate rises by its own days, one that stays does not", () => {
+    const lines = [
+      { element: "ordinary", hours: "15.2", rate: "30" },
+      { element: "ordinary", hours: "22.8", rate: "33" },
+    ];
+    const by = [
+      days(hourly("30"), hourly("31"), "1"),
+      days(hourly("30"), hourly("34"), "1"),
+      days(hourly("33"), hourly("33"), "3"),
+    ];
+    expect(atNewRates(input(...lines), by).lines.map(({ rate }) => rate)).toEqual(["32.5", "33"]);
+  });
+  it("a salary comes to what its days are due", () => {
+    const by = [
+      days(salary("78000"), salary("81120"), "2"),
+      days(salary("78000"), salary("84240"), "2"),
+      days(salary("78000"), salary("78000"), "1"),
+    ];
+    // 1,500 × (2 × 4 % + 2 × 8 %) ÷ 5
+    expect(atNewRates(input({ element: "ordinary", amount: "1500.00" }), by).lines[0]?.amount).toBe("1572.00");
+  });
+});
+
 describe("a pay without its corrections", () => {
   it("is what was earned in its own period", () => {
     const own = { element: "ordinary", hours: "38", rate: "30" };
     const corrects = { element: "ordinary", hours: "-2", rate: "30", corrects: 7 };
     expect(asItWas(input(own, corrects)).lines).toEqual([own]);
-    const by = { was: hourly("30"), is: hourly("40"), share: decimal(1) };
-    expect(atNewRate(input(own, corrects), by).lines).toEqual([{ ...own, rate: "40" }]);
+    const by = raised(hourly("30"), hourly("40"));
+    expect(atNewRates(input(own, corrects), by).lines).toEqual([{ ...own, rate: "40" }]);
   });
   it("in New Zealand takes the new rate for holidays where it counts for the whole pay", () => {
     const pay = { ...input(), holidays: { hourlyRate: "30", history: {} } } as never;
     const rateOf = (share: string) =>
       (
-        atNewRate(pay, { was: hourly("30"), is: hourly("33"), share: decimal(share) }) as {
+        atNewRates(pay, raised(hourly("30"), hourly("33"), share)) as {
           holidays?: { hourlyRate: string };
         }
       ).holidays?.hourlyRate;

@@ -7,7 +7,7 @@
 import type { PayInput, PayLine } from "../au/pay/input.ts";
 import { paysPerYear } from "../calendar/payPeriods.ts";
 import type { PayInputNz, PayLineNz } from "../nz/pay/input.ts";
-import { type Decimal, decimal, sum } from "../quantity/decimal.ts";
+import { type Decimal, decimal, sum, zero } from "../quantity/decimal.ts";
 import { halfUpToCent } from "../quantity/rounding.ts";
 
 export interface RateThen {
@@ -16,11 +16,39 @@ export interface RateThen {
   salary: string | null;
 }
 
-/** The share of a pay that the new rate counts for: one, or the days of the period from the raise on. */
+/** Days of a pay that were paid at one rate and are due another, or the same; weighed by their working hours. */
 export interface RateMoved {
   was: RateThen;
   is: RateThen;
-  share: Decimal;
+  weight: Decimal;
+}
+
+/** What a pay's own rate and salary become over all its days. */
+interface Moves {
+  /** by what an hour at a rate rises on average */
+  stepOf(rate: string): Decimal | null;
+  /** what the salary of the days is due, and was paid; null where none were paid by one */
+  salary: { was: Decimal; is: Decimal } | null;
+}
+
+function movesOf(moved: readonly RateMoved[]): Moves {
+  const byRate = new Map<string, { weight: Decimal; worth: Decimal }>();
+  for (const { was, is, weight } of moved) {
+    if (was.hourlyRate === null || is.hourlyRate === null) continue;
+    const key = decimal(was.hourlyRate).toString();
+    const before = byRate.get(key) ?? { weight: zero, worth: zero };
+    const step = decimal(is.hourlyRate).minus(was.hourlyRate);
+    byRate.set(key, { weight: before.weight.plus(weight), worth: before.worth.plus(step.times(weight)) });
+  }
+  const bySalary = moved.filter(({ was, is }) => was.salary && is.salary);
+  const all = (of: "was" | "is") => sum(bySalary.map((each) => decimal(each[of].salary ?? "0").times(each.weight)));
+  return {
+    stepOf: (rate) => {
+      const found = byRate.get(decimal(rate).toString());
+      return !found || found.weight.isZero() ? null : found.worth.div(found.weight);
+    },
+    salary: all("was").gt(0) ? { was: all("was"), is: all("is") } : null,
+  };
 }
 
 /** An amount for the ordinary hours. */
@@ -54,50 +82,40 @@ function salaryShare(input: PayInput | PayInputNz, salary: string | null): Decim
 const isWorthOfAll = (rate: string, own: string, ofAmounts: Decimal): boolean =>
   ofAmounts.lt(1) && decimal(rate).times(ofAmounts).div(own).minus(1).abs().lt("0.02");
 
-/** A line that is paid at the person's own rate, at the new one for its share; a salary's part likewise. */
-function moved<Line extends PayLine | PayLineNz>(line: Line, { was, is, share }: RateMoved, ofAmounts: Decimal): Line {
-  const atOwnRate =
-    line.hours !== undefined &&
-    line.amount === undefined &&
-    line.rate !== undefined &&
-    was.hourlyRate !== null &&
-    (decimal(line.rate).eq(was.hourlyRate) || isWorthOfAll(line.rate, was.hourlyRate, ofAmounts));
-  if (atOwnRate && is.hourlyRate !== null) {
-    const step = decimal(is.hourlyRate)
-      .minus(was.hourlyRate ?? "0")
-      .times(share);
-    return {
-      ...line,
-      rate: decimal(line.rate ?? "0")
-        .plus(step)
-        .toDecimalPlaces(8)
-        .toString(),
-    };
+/** A line that is paid at the person's own rate, at the new one of its days; a salary's part likewise. */
+function atMoves<Line extends PayLine | PayLineNz>(
+  line: Line,
+  moved: readonly RateMoved[],
+  { stepOf, salary }: Moves,
+  ofAmounts: Decimal,
+): Line {
+  if (line.hours !== undefined && line.amount === undefined && line.rate !== undefined) {
+    const { rate } = line;
+    const own = moved.find(({ was }) => was.hourlyRate !== null && isWorthOfAll(rate, was.hourlyRate, ofAmounts));
+    const step = stepOf(rate) ?? (own?.was.hourlyRate ? stepOf(own.was.hourlyRate) : null);
+    return step === null ? line : { ...line, rate: decimal(rate).plus(step).toDecimalPlaces(8).toString() };
   }
-  if (!isAmount(line) || !was.salary || !is.salary || line.corrects !== undefined) return line;
-  const whole = decimal(line.amount ?? "0")
-    .times(is.salary ?? "0")
-    .div(was.salary ?? "1");
-  const step = whole
-    .minus(line.amount ?? "0")
-    .times(share)
-    .times(ofAmounts);
-  return { ...line, amount: halfUpToCent(decimal(line.amount ?? "0").plus(step)).toFixed(2) };
+  if (!isAmount(line) || !salary || line.corrects !== undefined) return line;
+  const amount = decimal(line.amount ?? "0");
+  const step = amount.times(salary.is).div(salary.was).minus(amount).times(ofAmounts);
+  return { ...line, amount: halfUpToCent(amount.plus(step)).toFixed(2) };
 }
 
-export function atNewRate<Input extends PayInput | PayInputNz>(input: Input, by: RateMoved): Input {
-  const ofAmounts = salaryShare(input, by.was.salary);
+/** @param moved all days of the pay, each once */
+export function atNewRates<Input extends PayInput | PayInputNz>(input: Input, moved: readonly RateMoved[]): Input {
+  const ofAmounts = salaryShare(input, moved.findLast(({ was }) => was.salary)?.was.salary ?? null);
+  const moves = movesOf(moved);
   const lines = (input.lines as readonly (PayLine | PayLineNz)[])
     .filter((line) => line.corrects === undefined)
-    .map((line) => moved(line, by, ofAmounts));
+    .map((line) => atMoves(line, moved, moves, ofAmounts));
   const holidays = "holidays" in input && input.holidays;
+  const rates = new Set(moved.map(({ is }) => is.hourlyRate));
+  const [rate] = rates;
   return {
     ...input,
     lines,
     // Holidays and leave by weeks and days go by the rate of the days.
-    ...(holidays && by.is.hourlyRate !== null && by.share.eq(1)
-      ? { holidays: { ...holidays, hourlyRate: by.is.hourlyRate } }
-      : {}),
+    ...(holidays && rate != null && rates.size === 1 ? { holidays: { ...holidays, hourlyRate: rate } } : {}),
   } as Input;
 }
 

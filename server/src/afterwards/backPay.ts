@@ -3,16 +3,17 @@ import type { BackPayPlan } from "@zesty/contract/lineOfTime";
 import type { Employment } from "@zesty/contract/people";
 import type { TimeTerms } from "@zesty/contract/time";
 import { type AnyInput, superableOf, workOutPay } from "@zesty/core/countries/countries";
-import { asItWas, atNewRate } from "@zesty/core/pay/backPay";
+import { asItWas, atNewRates, type RateMoved, type RateThen } from "@zesty/core/pay/backPay";
 import { partOfPeriod } from "@zesty/core/pay/partPeriod";
-import { decimal, sum } from "@zesty/core/quantity/decimal";
+import { decimal, one, sum } from "@zesty/core/quantity/decimal";
 import { centsText } from "@zesty/core/quantity/units";
 import { and, asc, desc, eq, gte, isNull } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { cannot, notFound } from "../ground/problem.ts";
+import { datesOf } from "../hours/periods.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { undoAct } from "../row/acts.ts";
-import { noRate, type PaidThen, ratesNow, ratesThen } from "../row/ratesThen.ts";
+import { type PaidThen, type RateNow, ratesNow, ratesThen } from "../row/ratesThen.ts";
 import { refreshRun } from "../row/workRun.ts";
 import { datedRecords } from "../store/dated.ts";
 import { dryRun } from "../store/dryRun.ts";
@@ -52,9 +53,27 @@ function paysFrom(context: Context, who: Who, from: string): Signed[] {
     .map(({ signed, run, laid }) => {
       const period = { start: run.periodStart, end: run.periodEnd };
       const [start, end] = [laid?.spans[0]?.from ?? period.start, laid?.spans.at(-1)?.to ?? period.end];
-      return { ...signed, input: signed.input as AnyInput, start, end, period };
+      return { ...signed, input: signed.input as AnyInput, start, end, period, spans: laid?.spans };
     })
     .filter(({ end }) => end >= from);
+}
+
+/**
+ * The days of a pay by the rate that they were paid at and the one that holds now. A level's is known for the pay as a
+ * whole: before the day nothing of it moves.
+ */
+function daysMoved(
+  { start, end }: Signed,
+  from: string,
+  then: ((day: string) => RateThen) | undefined,
+  now: ((day: string) => RateNow) | undefined,
+): RateMoved[] {
+  return datesOf(start, end).flatMap((date): RateMoved[] => {
+    const [was, is] = [then?.(date), now?.(date)];
+    if (!was || !is) return [];
+    const part = partOfPeriod({ startDate: date, endDate: date, workPattern: is.workPattern }, start, end);
+    return [{ was, is: is.byDay || date >= from ? is : was, weight: part?.own ?? one }];
+  });
 }
 
 /** What the pays since a day would have been by the terms that hold once `save` has been done. */
@@ -69,16 +88,11 @@ function differences(context: Context, who: Who, from: string, save: () => void)
     pays.map((each) => each.id),
   );
   return pays.flatMap((signed, at): Difference[] => {
-    const [was, is] = [before[at] ?? noRate, after[at] ?? noRate];
-    const rose = was.hourlyRate !== is.hourlyRate || was.salary !== is.salary;
-    if (!rose) return [];
+    const moved = daysMoved(signed, from, before[at], after[at]);
+    if (moved.every(({ was, is }) => was.hourlyRate === is.hourlyRate && was.salary === is.salary)) return [];
     const within = signed.start < from ? from : null;
-    const part = within
-      ? partOfPeriod({ startDate: from, endDate: null, workPattern: is.workPattern }, signed.start, signed.end)
-      : null;
-    const share = part?.whole.gt(0) ? part.own.div(part.whole) : decimal(1);
     const then = workOutPay(asItWas(signed.input), context.rules);
-    const now = workOutPay(atNewRate(signed.input, { was, is, share }), context.rules);
+    const now = workOutPay(atNewRates(signed.input, moved), context.rules);
     const cents = paidBack.get(signed.id) ?? 0;
     const difference = now.gross.value.minus(then.gross.value).minus(decimal(cents).div(100));
     const [countedThen, countedNow] = [superableOf(then), superableOf(now)];

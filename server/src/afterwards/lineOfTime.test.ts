@@ -2,8 +2,8 @@
 import type { Employment } from "@zesty/contract/people";
 import type { PayInput } from "@zesty/core/au/pay/input";
 import { workOutPay } from "@zesty/core/countries/countries";
-import { asItWas, atNewRate } from "@zesty/core/pay/backPay";
-import { decimal } from "@zesty/core/quantity/decimal";
+import { asItWas, atNewRates } from "@zesty/core/pay/backPay";
+import { decimal, one } from "@zesty/core/quantity/decimal";
 import { shippedRuleBook } from "@zesty/core/rulebook/shippedRuleBook";
 import fc from "fast-check";
 import { afterEach, describe, expect, it } from "vitest";
@@ -196,11 +196,9 @@ describe("a pay at another rate", () => {
           const pay = input(String(hours), percent, "41");
           const by = (rate: string) =>
             gross(
-              atNewRate(pay, {
-                was: { hourlyRate: "30", salary: null },
-                is: { hourlyRate: rate, salary: null },
-                share: decimal(1),
-              }),
+              atNewRates(pay, [
+                { was: { hourlyRate: "30", salary: null }, is: { hourlyRate: rate, salary: null }, weight: one },
+              ]),
             );
           expect(by("30").eq(gross(asItWas(pay)))).toBe(true);
           const rate = decimal(cents).div(100);

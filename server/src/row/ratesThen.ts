@@ -1,5 +1,5 @@
 /** The rate that a signed pay was worked out at, and the one that holds for it now: what is agreed, or the level's. */
-import { dateWords } from "@zesty/core/calendar/dates";
+import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import { type Cycle, paysPerYear } from "@zesty/core/calendar/payPeriods";
 import type { AnyInput } from "@zesty/core/countries/countries";
 import type { RateThen } from "@zesty/core/pay/backPay";
@@ -10,8 +10,8 @@ import { and, eq, isNotNull } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { cannot } from "../ground/problem.ts";
 import { employmentTerms, type person, timeTerms } from "../store/schema.ts";
+import { rowsOf } from "../store/statements.ts";
 import { ratesIn } from "./ratesOn.ts";
-import { workedTerms } from "./workedTerms.ts";
 
 type Who = typeof person.$inferSelect;
 type Terms = typeof employmentTerms.$inferSelect;
@@ -21,10 +21,15 @@ export interface PaidThen {
   input: AnyInput;
   start: string;
   end: string;
+  /** what it was made of, each with its rate; a level's or an amount's has none */
+  spans?: readonly { from: string; to: string; rate?: string | null }[] | undefined;
 }
-interface RateNow extends RateThen {
+export interface RateNow extends RateThen {
   workPattern: string[] | null;
+  /** whether each day has a rate of its own, or the pay has one: a level's, where neither it nor the terms changed within */
+  byDay: boolean;
 }
+type RatesOfPay = (day: string) => RateNow;
 
 const agreed = (terms: Terms | undefined): RateThen => ({
   hourlyRate: terms?.hourlyRateE4 == null ? null : fromE4(terms.hourlyRateE4).toString(),
@@ -38,34 +43,64 @@ const isUnderLevel = ({ store: { db } }: Context, { id }: Who): boolean =>
     .where(and(eq(timeTerms.personId, id), isNotNull(timeTerms.classification)))
     .get() !== undefined;
 
-/** By the terms and levels as they stand now, for each pay. */
-export function ratesNow(context: Context, who: Who, pays: readonly PaidThen[]): RateNow[] {
+/** By the terms and levels as they stand now, for each pay on each of its days. */
+export function ratesNow(context: Context, who: Who, pays: readonly PaidThen[]): RatesOfPay[] {
   const byLevel = isUnderLevel(context, who);
-  return pays.map(({ start, end }): RateNow => {
-    const terms = workedTerms(context.store.db, [who.id], start, end, new Map()).terms.get(who.id);
-    const own = agreed(terms);
-    const workPattern = terms?.workPattern ?? null;
-    if (!byLevel || own.salary !== null) return { ...own, workPattern };
-    const level = ratesIn(context, { businessId: who.businessId, periodStart: start, periodEnd: end }, [who]).get(
-      who.id,
-    )?.rate;
-    return { hourlyRate: level?.toString() ?? own.hourlyRate, salary: null, workPattern };
+  const rows = termsOf(context, who);
+  const levels = byLevel
+    ? rowsOf(context.store.sqlite, timeTerms, 'WHERE t.person_id = ? ORDER BY t."from", t.id', who.id)
+    : [];
+  return pays.map(({ start, end }): RatesOfPay => {
+    const cuts = [...rows, ...levels].map((row) => row.from).filter((day) => day > start && day <= end);
+    const starts = [start, ...[...new Set(cuts)].sort()];
+    const parts = !byLevel
+      ? []
+      : starts.map((from, at) => {
+          const next = starts[at + 1];
+          const period = { periodStart: from, periodEnd: next === undefined ? end : addDays(next, -1) };
+          return { from, rate: ratesIn(context, { businessId: who.businessId, ...period }, [who]).get(who.id)?.rate };
+        });
+    return (day) => {
+      const terms = rows.findLast((row) => row.from <= day) ?? rows[0];
+      const own = agreed(terms);
+      const level = own.salary === null ? parts.findLast((part) => part.from <= day)?.rate : undefined;
+      const rate = level ? { hourlyRate: level.toString(), salary: null } : own;
+      return { ...rate, workPattern: terms?.workPattern ?? null, byDay: !level || parts.length > 1 };
+    };
   });
 }
 
 /**
- * What each pay was worked out at. A raise that was paid back since is in the terms already and not in the pay, and so
- * are rates of an agreement that were entered late: then it is the rate that the pay's own lines have.
+ * What each pay was worked out at, on each of its days: the spans that it was made of say so. Where they say none, it is
+ * what the terms were, or the rate that the pay's own lines have: a raise that was paid back since is in the terms
+ * already and not in the pay, and so are rates of an agreement that were entered late.
  */
-export function ratesThen(context: Context, who: Who, pays: readonly PaidThen[]): RateThen[] {
-  const known = context.store.db.select().from(employmentTerms).where(eq(employmentTerms.personId, who.id)).all();
+export function ratesThen(context: Context, who: Who, pays: readonly PaidThen[]): ((day: string) => RateThen)[] {
+  const rows = termsOf(context, who);
+  const known = rows.map(agreed);
   const byLevel = isUnderLevel(context, who);
   return ratesNow(context, who, pays).map((by, at) => {
     const pay = pays[at];
-    if (!pay || isIn(pay, by)) return by;
-    const own = known.map(agreed).find((each) => isIn(pay, each));
-    return own ?? (byLevel ? ofLines(pay) : by);
+    const whole = pay && wholeOf(pay, by(pay.end), known, byLevel);
+    return (day) => {
+      const rate = pay?.spans?.find((span) => span.from <= day && day <= span.to)?.rate;
+      // Rows of earlier versions have the word "false" for no rate.
+      if (rate == null || rate === "false") return whole ?? by(day);
+      const held = rows.findLast((row) => row.from <= day && isRate(agreed(row), rate));
+      return held ? agreed(held) : (known.find((each) => isRate(each, rate)) ?? { hourlyRate: rate, salary: null });
+    };
   });
+}
+
+const isRate = ({ hourlyRate }: RateThen, rate: string): boolean => hourlyRate !== null && decimal(hourlyRate).eq(rate);
+
+const termsOf = ({ store }: Context, { id }: Who): Terms[] =>
+  rowsOf(store.sqlite, employmentTerms, 'WHERE t.person_id = ? ORDER BY t."from", t.id', id);
+
+/** One rate for the whole pay. */
+function wholeOf(pay: PaidThen, by: RateThen, known: readonly RateThen[], byLevel: boolean): RateThen {
+  if (isIn(pay, by)) return by;
+  return known.find((each) => isIn(pay, each)) ?? (byLevel ? ofLines(pay) : by);
 }
 
 /** Hours at the rate, or the salary's share, in one amount or in several. */
@@ -101,5 +136,3 @@ function ofLines({ input, payday }: PaidThen): RateThen {
 }
 
 const usualAmount = (salary: string, cycle: Cycle): Decimal => halfUpToCent(decimal(salary).div(paysPerYear[cycle]));
-
-export const noRate: RateNow = { hourlyRate: null, salary: null, workPattern: null };

@@ -1,17 +1,19 @@
 /** The days of a period by the terms that hold on them: cut where terms or usual pay change, equal neighbours are one. */
-import { addDays, type IsoDate } from "@zesty/core/calendar/dates";
+import { addDays, completedYears, type IsoDate } from "@zesty/core/calendar/dates";
 import type { SpanTerms } from "@zesty/core/pay/base";
 import { fromE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
 import { cycleDays, type DaysFromTo } from "../hours/cycleDays.ts";
+import { datesOf } from "../hours/periods.ts";
 import { agreedIn, asAgreed } from "../store/asAgreed.ts";
 import { employmentTerms, leaveTerms, type person, timeTerms, usualPay } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
-import { amounts } from "./ratesOn.ts";
+import { amounts, ratesOn } from "./ratesOn.ts";
 
 type Who = typeof person.$inferSelect;
 type Terms = typeof employmentTerms.$inferSelect;
+type Agreement = typeof timeTerms.$inferSelect;
 
 export interface PersonSpan extends SpanTerms {
   terms: Terms | undefined;
@@ -96,7 +98,7 @@ export function spansOf(
         const cuts = Object.values(own).flatMap((rows) =>
           rows.map((row) => row.from).filter((day) => day > from && day <= to),
         );
-        const starts = [from, ...[...new Set(cuts)].sort()];
+        const starts = [from, ...[...new Set([...cuts, ...birthdays(own.agreements, who, from, to)])].sort()];
         return starts.map((start, at) => {
           const next = starts[at + 1];
           return { from: start, to: next === undefined ? to : addDays(next, -1) };
@@ -110,6 +112,7 @@ export function spansOf(
           said?.lines,
           heldOn(own.agreements, start),
           heldOn(own.loadings, start)?.loadingPercent,
+          birthdays(own.agreements, who, addDays(start, -1), start),
         );
         const last = spans.at(-1);
         if (last?.key === key && addDays(last.span.to, 1) === start) {
@@ -126,7 +129,8 @@ export function spansOf(
           : [];
         const e4 = held?.hourlyRateE4;
         // A level says the rate by itself; without either it is the share of what usual pay gives.
-        const share = held && e4 == null && !heldOn(own.agreements, start)?.classification && byAmount(held, lines);
+        const byLevel = heldOn(own.agreements, start)?.classification != null;
+        const share = held && e4 == null && !byLevel ? byAmount(held, lines) : null;
         spans.push({
           key,
           span: {
@@ -138,16 +142,29 @@ export function spansOf(
           },
         });
       }
-      return [
-        who.id,
-        withCentres(
-          spans.map((each) => each.span),
-          centres,
-        ),
-      ];
+      const cut = spans.map((each) => each.span);
+      // Where the period is cut, each part is paid by the level of its own days.
+      if (cut.length > 1 && own.agreements.some((row) => row.classification !== null))
+        for (const span of cut) span.rate = rateOn(context, run.businessId, who.id, span) ?? span.rate;
+      return [who.id, withCentres(cut, centres)];
     }),
   );
 }
+
+/** Nobody is a junior from this age on. */
+const grown = 22;
+
+/** Birthdays of a junior whose hours are for the record only: usual pay has no days of its own to be priced by. */
+function birthdays(agreements: readonly Agreement[], { birthDate }: Who, after: IsoDate, to: IsoDate): IsoDate[] {
+  const isJunior = completedYears(birthDate, after) < grown;
+  if (!isJunior || !agreements.some((row) => row.classification !== null && row.use === "record")) return [];
+  return datesOf(addDays(after, 1), to).filter(
+    (day) => completedYears(birthDate, day) > completedYears(birthDate, addDays(day, -1)),
+  );
+}
+
+const rateOn = (context: Context, businessId: number, id: number, { from, to }: PersonSpan): string | null =>
+  ratesOn(context, businessId, [id], to, from).get(id)?.rate?.toString() ?? null;
 
 /** Days of the run that somebody is paid for: of the employment, unpaid so far, and of the run's cycle. */
 function employedIn(
@@ -170,10 +187,11 @@ const keyOf = (
   usual: unknown,
   time: (typeof timeTerms)["$inferSelect"] | undefined,
   loading: string | null | undefined,
+  birthday: readonly string[],
 ): string => {
   const { id: _id, from: _from, ...held } = terms ?? {};
   const { id: _time, from: _since, ...agreement } = time ?? {};
-  return JSON.stringify([held, usual ?? null, agreement, loading ?? null]);
+  return JSON.stringify([held, usual ?? null, agreement, loading ?? null, ...birthday]);
 };
 
 /** Hours of a span that belonged to another cost centre stand under it. */
