@@ -16,6 +16,12 @@ const held = (date: string) => {
   return [terms?.hourlyRateE4, terms?.salaryCents, terms?.classification, terms?.weeklyHoursE4];
 };
 
+function undo(from: string): void {
+  const { context, actor } = world;
+  const lane = readLineOfTime(context, who()).lanes.find((each) => each.section === "employment");
+  undoChange(context, actor, who(), "employment", lane?.notches.find((each) => each.from === from)?.id ?? 0);
+}
+
 describe("a change from today, where a raise is on record from 3 August", () => {
   const raise = () => save("2026-08-03", { hourlyRate: "40", weeklyHours: "38" });
   it("goes on into it, where it holds what was changed", () => {
@@ -37,14 +43,27 @@ describe("a change from today, where a raise is on record from 3 August", () => 
     world = smallWorld(1);
     raise();
     save("2026-07-01", { classification: "2" });
-    const lane = readLineOfTime(world.context, who()).lanes.find((each) => each.section === "employment");
-    undoChange(
-      world.context,
-      world.actor,
-      who(),
-      "employment",
-      lane?.notches.find((each) => each.from === "2026-07-01")?.id ?? 0,
-    );
+    undo("2026-07-01");
     expect(held("2026-08-03")).toEqual([400_000, null, null, 380_000]);
+  });
+  it("leaves what a later day was given by itself, alike or not, when it is undone or put right", () => {
+    world = smallWorld(1);
+    raise();
+    save("2026-07-01", { hourlyRate: "40" });
+    expect(held("2026-08-03")[0]).toBe(400_000);
+    save("2026-07-01", { hourlyRate: "36" });
+    expect([held("2026-07-01")[0], held("2026-08-03")[0]]).toEqual([360_000, 400_000]);
+    save("2026-07-01", { hourlyRate: "40" });
+    undo("2026-07-01");
+    expect([held("2026-07-01")[0], held("2026-08-03")[0]]).toEqual([315_000, 400_000]);
+  });
+  it("takes back what went on into a later day, however often it was put right", () => {
+    world = smallWorld(1);
+    save("2026-08-03", { weeklyHours: "30" });
+    for (const classification of ["2", "3", "2"]) save("2026-07-01", { classification });
+    save("2026-07-01", { classification: "2", hourlyRate: "33" });
+    expect(held("2026-08-03")).toEqual([330_000, null, "2", 300_000]);
+    undo("2026-07-01");
+    expect(held("2026-08-03")).toEqual([315_000, null, null, 300_000]);
   });
 });

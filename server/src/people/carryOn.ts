@@ -20,7 +20,36 @@ const together: readonly (readonly string[])[] = [
   ["residency", "taxFreeThreshold", "income"],
   ["fundId", "memberNumber", "shares"],
 ];
+const groupOf = (key: string): readonly string[] => together.find((group) => group.includes(key)) ?? [key];
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
+
+const sameIn = (group: readonly string[], one: Fields, other: Fields): boolean =>
+  group.every((each) => same(one[each], other[each]));
+/** What held on the day of a row before it was said. */
+const heldBefore = (rows: readonly Dated[], row: Dated): Dated | undefined =>
+  rows.findLast((each) => each.from <= row.from && each.id < row.id);
+
+/**
+ * Whether a later day was given what `before` says ere that was said: a raise that two days have alike, of which one is
+ * undone or put right, stays on the other.
+ */
+const saidByItself = (rows: readonly Dated[], from: string, group: readonly string[], before: Dated): boolean =>
+  rows.some((row) => {
+    if (row.from !== from || row.id >= before.id || !sameIn(group, row, before) || isCarried(rows, row)) return false;
+    const then = heldBefore(rows, row);
+    return then !== undefined && !sameIn(group, row, then);
+  });
+
+/** Written by a change of an earlier day that went on into it: right after that one, and with nothing new but its facts. */
+function isCarried(rows: readonly Dated[], row: Dated): boolean {
+  const prior = rows.findLast((each) => each.from === row.from && each.id < row.id);
+  if (!prior) return false;
+  const byId = new Map(rows.map((each) => [each.id, each]));
+  let source = byId.get(row.id - 1);
+  while (source && source.from >= row.from) source = byId.get(source.id - 1);
+  const news = Object.keys(row).filter((key) => key !== "id" && !same(row[key], prior[key]));
+  return source !== undefined && news.every((key) => same(row[key], source[key]));
+}
 
 /** @returns the days of the later facts that the change went into */
 export function carryOn({ store: { db } }: Context, personId: number, { table }: Pick<Lane, "table">): string[] {
@@ -39,9 +68,10 @@ export function carryOn({ store: { db } }: Context, personId: number, { table }:
   const changed = Object.keys(row).filter((key) => !["id", "from"].includes(key) && !same(row[key], before[key]));
   const later = new Map(rows.filter((each) => each.from > row.from).map((each) => [each.from, each]));
   return [...later].flatMap(([from, held]) => {
-    const goes = changed.filter((key) =>
-      (together.find((group) => group.includes(key)) ?? [key]).every((each) => same(held[each], before[each])),
-    );
+    const goes = changed.filter((key) => {
+      const group = groupOf(key);
+      return sameIn(group, held, before) && !saidByItself(rows, from, group, before);
+    });
     if (goes.length === 0) return [];
     const { id: _id, ...kept } = held;
     db.insert(table)
