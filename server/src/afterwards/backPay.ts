@@ -7,14 +7,15 @@ import { asItWas, atNewRates, type RateMoved, type RateThen } from "@zesty/core/
 import { partOfPeriod } from "@zesty/core/pay/partPeriod";
 import { decimal, one, sum } from "@zesty/core/quantity/decimal";
 import { centsText } from "@zesty/core/quantity/units";
-import { and, asc, desc, eq, gte, isNull } from "drizzle-orm";
+import { and, asc, desc, eq, gte, isNull, ne } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { cannot, notFound } from "../ground/problem.ts";
 import { datesOf } from "../hours/periods.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { undoAct } from "../row/acts.ts";
 import { type PaidThen, type RateNow, ratesNow, ratesThen } from "../row/ratesThen.ts";
-import { refreshRun } from "../row/workRun.ts";
+import { loadRun } from "../row/runRows.ts";
+import { refreshRun, workRows } from "../row/workRun.ts";
 import { datedRecords } from "../store/dated.ts";
 import { dryRun } from "../store/dryRun.ts";
 import { act, employmentTerms, pay, payRun, person, signedPay, timeTerms } from "../store/schema.ts";
@@ -24,6 +25,7 @@ type Who = typeof person.$inferSelect;
 /** `start` and `end` are the days that were paid: of who began, left or changed the cycle within the period, a part of it. */
 interface Signed extends PaidThen {
   id: number;
+  payId: number;
   period: { start: string; end: string };
 }
 
@@ -39,7 +41,7 @@ const kinds = { employment: "backPay", time: "levelBackPay" } as const;
 function paysFrom(context: Context, who: Who, from: string): Signed[] {
   return context.store.db
     .select({
-      signed: { id: signedPay.id, payday: signedPay.payday, input: signedPay.input },
+      signed: { id: signedPay.id, payId: signedPay.payId, payday: signedPay.payday, input: signedPay.input },
       run: payRun,
       laid: pay.laid,
     })
@@ -56,6 +58,29 @@ function paysFrom(context: Context, who: Who, from: string): Signed[] {
       return { ...signed, input: signed.input as AnyInput, start, end, period, spans: laid?.spans };
     })
     .filter(({ end }) => end >= from);
+}
+
+/** A pay with what corrected it since, signed off or waiting in an open run: hours that were taken out owe nothing more. */
+function withCorrections(context: Context, who: Who, { input, payday, payId }: Signed): AnyInput {
+  const later = context.store.db
+    .select({ pay, state: payRun.state, input: signedPay.input })
+    .from(pay)
+    .innerJoin(payRun, eq(pay.runId, payRun.id))
+    .leftJoin(signedPay, and(eq(signedPay.payId, pay.id), eq(signedPay.kind, "pay")))
+    .where(and(eq(pay.personId, who.id), ne(pay.id, payId), ne(payRun.state, "takenBack")))
+    .all()
+    .filter((each) => each.pay.lines.some((line) => line.corrects === payday));
+  const lines = later.flatMap((each) => {
+    const held =
+      (each.input as AnyInput | null) ?? workRows(context, loadRun(context, each.pay.runId, [each.pay.id]))[0]?.input;
+    return ((held?.lines ?? []) as readonly { corrects?: string | undefined }[]).filter(
+      (line) => line.corrects === payday,
+    );
+  });
+  return {
+    ...asItWas(input),
+    lines: [...asItWas(input).lines, ...lines.map((line) => ({ ...line, corrects: undefined }))],
+  } as AnyInput;
 }
 
 /**
@@ -91,8 +116,9 @@ function differences(context: Context, who: Who, from: string, save: () => void)
     const moved = daysMoved(signed, from, before[at], after[at]);
     if (moved.every(({ was, is }) => was.hourlyRate === is.hourlyRate && was.salary === is.salary)) return [];
     const within = signed.start < from ? from : null;
-    const then = workOutPay(asItWas(signed.input), context.rules);
-    const now = workOutPay(atNewRates(signed.input, moved), context.rules);
+    const input = withCorrections(context, who, signed);
+    const then = workOutPay(asItWas(input), context.rules);
+    const now = workOutPay(atNewRates(input, moved), context.rules);
     const cents = paidBack.get(signed.id) ?? 0;
     const difference = now.gross.value.minus(then.gross.value).minus(decimal(cents).div(100));
     const [countedThen, countedNow] = [superableOf(then), superableOf(now)];

@@ -11,7 +11,8 @@ import { setTick } from "../runs/ticks.ts";
 import { signOff } from "../signOff/signOff.ts";
 import { business, document, outbox, payRun } from "../store/schema.ts";
 import { factSums } from "../store/sums.ts";
-import { readyRun, type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
+import { plainTerms, readyRun, type SmallWorld, said, smallWorld } from "../testing/smallWorld.ts";
+import { payBack, planBackPay } from "./backPay.ts";
 import { makeCorrection, planCorrection } from "./correction.ts";
 import { readCorrectable } from "./readCorrectable.ts";
 
@@ -176,6 +177,51 @@ describe("too much paid in an earlier payroll year", () => {
   it("cannot stand as lines of the next run", () => {
     expect(() => correct("35", { into: "next" })).toThrow("needs a run of its own");
     expect(world.context.store.db.select().from(payRun).all()).toHaveLength(1);
+  });
+});
+
+describe("a raise that is paid back, and hours that are corrected", () => {
+  const raise = (hourlyRate = "33") => said(plainTerms(world, { from: "2026-06-22", hourlyRate }));
+  const who = () => world.personIds[0] ?? 0;
+  const owed = () =>
+    planBackPay(world.context, world.actor, who(), raise()).rows.find((row) => row.payday === "2026-07-02")?.difference;
+  it.each([
+    ["own", "30", "45.00"],
+    ["own", "40", "60.00"],
+    ["next", "30", "45.00"],
+    ["next", "40", "60.00"],
+  ] as const)(
+    "corrected first (%s run, %s h): the raise is owed for the hours that stand, signed off or not",
+    (into, value, due) => {
+      const id = correct(value, { into });
+      expect(owed()).toBe(due);
+      finish(id);
+      expect(owed()).toBe(due);
+    },
+  );
+  it.each([
+    ["30", "-264.00"],
+    ["40", "66.00"],
+  ])("raised first: hours corrected to %s are taken and paid at the new rate, once", (value, gross) => {
+    finish(payBack(world.context, world.actor, who(), raise()).runId);
+    expect(readCorrectable(world.context, payId).lines).toEqual([{ ...hours("38")[0], rate: "33" }]);
+    expect(
+      planCorrection(
+        world.context,
+        world.actor,
+        wanted(value, { lines: [{ ...hours(value)[0], rate: "33" }] as never }),
+      ).gross,
+    ).toBe(gross);
+    finish(correct(value));
+    expect(owed()).toBe("0.00");
+    expect(readCorrectable(world.context, payId).lines).toEqual([{ ...hours(value)[0], rate: "33" }]);
+  });
+  it("corrected, raised, corrected again: each hour comes to the new rate", () => {
+    finish(correct("30"));
+    finish(payBack(world.context, world.actor, who(), raise()).runId);
+    expect(planCorrection(world.context, world.actor, wanted("32")).gross).toBe("66.00");
+    finish(correct("32"));
+    expect(owed()).toBe("0.00");
   });
 });
 

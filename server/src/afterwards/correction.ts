@@ -69,11 +69,11 @@ export function makeCorrection(context: Context, actor: Actor, wanted: NewCorrec
 
 function settle(context: Context, actor: Actor, wanted: NewCorrection) {
   const { db } = context.store;
-  const { row, run, signed, who, rate } = findCorrectable(context, wanted.payId);
+  const { row, run, signed, who, rate, before } = findCorrectable(context, wanted.payId);
   const known = elementsOf(context, run.businessId);
   if (wanted.lines.some((line) => !known.has(line.elementId)))
     throw cannot("unknown-element", "A line uses a pay element that this business does not have. Nothing was changed.");
-  const was = paidSoFar(context, row, run);
+  const was = paidSoFar(context, row, run, before);
   const differences = correctionLines(was, wanted.lines, rate, run.payday, paidFor(context, row, run));
   const lines = accruing(context, run, row.id, differences, was, wanted.lines);
   demandNoDonationBack(context, run, lines);

@@ -9,9 +9,12 @@ import { and, eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { findRun, type Run } from "../ground/findRun.ts";
 import { conflict, notFound } from "../ground/problem.ts";
+import { datesOf } from "../hours/periods.ts";
 import { ratesIn } from "../row/ratesOn.ts";
+import { ratesNow } from "../row/ratesThen.ts";
 import { standardElements } from "../setup/ensureElement.ts";
 import { pay, payElement, payFact, payRun, person, signedPay } from "../store/schema.ts";
+import { backPaidOf } from "./owedBack.ts";
 
 export function findCorrectable(context: Context, payId: number) {
   const { db } = context.store;
@@ -27,7 +30,29 @@ export function findCorrectable(context: Context, payId: number) {
     .get();
   const who = db.select().from(person).where(eq(person.id, row.personId)).get();
   if (!signed || !who) throw notFound("pay");
-  return { row, run, signed, who, rate: rateThen(context, row, run, who, signed.input as AnyInput) };
+  const then = rateThen(context, row, run, who, signed.input as AnyInput);
+  return { row, run, signed, who, ...backPaid(context, run, who, signed, then) };
+}
+
+/**
+ * The rate that a pay's own hours came to: where a raise was paid back for all of it since, the new one. Hours that are
+ * corrected are taken or paid at what was paid for them.
+ * @returns `before`: the rate that its lines, and corrections made before the raise, were paid at
+ */
+function backPaid(
+  context: Context,
+  run: Run,
+  who: typeof person.$inferSelect,
+  { id, payday, input }: typeof signedPay.$inferSelect,
+  then: string | null,
+): { rate: string | null; before: string | null } {
+  const cents = backPaidOf(context, who.id, [id]).get(id) ?? 0;
+  if (then === null || cents === 0) return { rate: then, before: null };
+  const pay = { payday, input: input as AnyInput, start: run.periodStart, end: run.periodEnd };
+  const [now] = ratesNow(context, who, [pay]);
+  const rates = new Set(datesOf(run.periodStart, run.periodEnd).map((day) => now?.(day).hourlyRate));
+  const [rate] = rates;
+  return rates.size === 1 && rate && !decimal(rate).eq(then) ? { rate, before: then } : { rate: then, before: null };
 }
 
 /** What an hour was paid then: of lines without a rate of their own, by the kept input; else by the terms of the period. */
@@ -58,8 +83,16 @@ function signedCorrections(context: Context, row: typeof pay.$inferSelect, run: 
     .filter((each) => each.lines.length > 0);
 }
 
-/** The lines of a pay with the corrections made of it: what a further correction starts from. A debt is no part of it. */
-export function paidSoFar(context: Context, row: typeof pay.$inferSelect, run: Run): SheetLine[] {
+/**
+ * The lines of a pay with the corrections made of it: what a further correction starts from. A debt is no part of it.
+ * @param before the rate that they were paid at, where a raise was paid back for them since: they have the new one
+ */
+export function paidSoFar(
+  context: Context,
+  row: typeof pay.$inferSelect,
+  run: Run,
+  before: string | null,
+): SheetLine[] {
   const debt = context.store.db
     .select({ id: payElement.id })
     .from(payElement)
@@ -67,7 +100,10 @@ export function paidSoFar(context: Context, row: typeof pay.$inferSelect, run: R
     .get()?.id;
   const own = row.lines.filter((line) => line.corrects === undefined);
   const later = signedCorrections(context, row, run).flatMap((each) => each.lines);
-  return [...own, ...later.filter((line) => line.elementId !== debt)];
+  return [...own, ...later.filter((line) => line.elementId !== debt)].map((line) => {
+    const { rate, ...rest } = line;
+    return before !== null && rate !== undefined && decimal(rate).eq(before) ? rest : line;
+  });
 }
 
 /** What the lines of a pay and of its corrections came to: leave in weeks and days is corrected at what was paid for it. */

@@ -18,7 +18,7 @@ const merged = (lines: readonly SheetLine[], rate: string | null, payday: string
 
 export function readCorrectable(context: Context, payId: number): CorrectablePay {
   const { db } = context.store;
-  const { row, run, who, rate } = findCorrectable(context, payId);
+  const { row, run, who, rate, before } = findCorrectable(context, payId);
   const elements = db.select().from(payElement).where(eq(payElement.businessId, run.businessId)).all();
   const corrections = db
     .select({ pay, run: payRun })
@@ -38,7 +38,7 @@ export function readCorrectable(context: Context, payId: number): CorrectablePay
     name: `${who.givenName} ${who.familyName}`,
     payday: run.payday,
     hourlyRate: rate,
-    lines: merged(paidSoFar(context, row, run), rate, run.payday),
+    lines: merged(paidSoFar(context, row, run, before), rate, run.payday),
     elements: elements.map(({ id, name, entry }) => ({ id, name, entry })),
     corrections: corrections.map((each) => ({ runId: each.run.id, payday: each.run.payday, state: each.run.state })),
   };
