@@ -44,7 +44,9 @@ export function periodChecks({ context, weeklyHours, hours, gross, lines, yearOf
     found.push({ kind: "note", code: "otherYear", facts: { year, end: periodEnd }, mend: inRun });
   if (facts.paidBeyond && facts.endDate !== null)
     found.push({ kind: "query", code: "paidBeyond", facts: { ...facts.paidBeyond, last: facts.endDate }, mend: inRun });
-  const { inCycle } = facts;
+  const { inCycle, raisedAndCorrected } = facts;
+  if (raisedAndCorrected)
+    found.push({ kind: "query", code: "raiseBesideCorrection", facts: { payday: raisedAndCorrected }, mend: inRun });
   if (inCycle?.days.length === 0)
     found.push({ kind: "query", code: "otherCycle", facts: { cycle: inCycle.other }, mend: inRun });
   if (gross.isZero()) return found;

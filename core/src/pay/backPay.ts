@@ -119,6 +119,12 @@ export function atNewRates<Input extends PayInput | PayInputNz>(input: Input, mo
   } as Input;
 }
 
+/** What an hour that was paid at a rate comes to on average, once its days are paid at the new one. */
+export function rateAfter(rate: string, moved: readonly RateMoved[]): string {
+  const step = movesOf(moved).stepOf(rate);
+  return step === null || step.isZero() ? rate : decimal(rate).plus(step).toDecimalPlaces(4).toString();
+}
+
 /** The pay as it was, without what it corrected of earlier ones. */
 export const asItWas = <Input extends PayInput | PayInputNz>(input: Input): Input =>
   ({

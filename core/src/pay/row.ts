@@ -148,6 +148,8 @@ export interface PersonFactsBase {
   salaried?: boolean;
   /** what the salary comes to for a pay, and the less that usual pay has: a raise that never reached it */
   salaryAboveUsual?: { salary: string; usual: string };
+  /** the payday of a pay that this one corrects and pays a raise back for: neither knows of the other */
+  raisedAndCorrected?: IsoDate;
   /** who left before days that were paid already: up to which day, and on which paydays */
   paidBeyond?: { to: IsoDate; paydays: string };
   /** days of the period on which the person is in the run's cycle, and the name of the other; left out for all of it */

@@ -14,8 +14,7 @@ import { datesOf } from "../hours/periods.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { undoAct } from "../row/acts.ts";
 import { type PaidThen, type RateNow, ratesNow, ratesThen } from "../row/ratesThen.ts";
-import { loadRun } from "../row/runRows.ts";
-import { refreshRun, workRows } from "../row/workRun.ts";
+import { refreshRun } from "../row/workRun.ts";
 import { datedRecords } from "../store/dated.ts";
 import { dryRun } from "../store/dryRun.ts";
 import { act, employmentTerms, pay, payRun, person, signedPay, timeTerms } from "../store/schema.ts";
@@ -60,27 +59,32 @@ function paysFrom(context: Context, who: Who, from: string): Signed[] {
     .filter(({ end }) => end >= from);
 }
 
-/** A pay with what corrected it since, signed off or waiting in an open run: hours that were taken out owe nothing more. */
+/** A pay with the corrections of it that are signed off: hours that were taken out owe nothing more. */
 function withCorrections(context: Context, who: Who, { input, payday, payId }: Signed): AnyInput {
-  const later = context.store.db
-    .select({ pay, state: payRun.state, input: signedPay.input })
-    .from(pay)
-    .innerJoin(payRun, eq(pay.runId, payRun.id))
-    .leftJoin(signedPay, and(eq(signedPay.payId, pay.id), eq(signedPay.kind, "pay")))
-    .where(and(eq(pay.personId, who.id), ne(pay.id, payId), ne(payRun.state, "takenBack")))
+  const lines = context.store.db
+    .select({ input: signedPay.input })
+    .from(signedPay)
+    .innerJoin(payRun, eq(signedPay.runId, payRun.id))
+    .where(
+      and(
+        eq(signedPay.personId, who.id),
+        eq(signedPay.kind, "pay"),
+        ne(signedPay.payId, payId),
+        ne(payRun.state, "takenBack"),
+      ),
+    )
     .all()
-    .filter((each) => each.pay.lines.some((line) => line.corrects === payday));
-  const lines = later.flatMap((each) => {
-    const held =
-      (each.input as AnyInput | null) ?? workRows(context, loadRun(context, each.pay.runId, [each.pay.id]))[0]?.input;
-    return ((held?.lines ?? []) as readonly { corrects?: string | undefined }[]).filter(
-      (line) => line.corrects === payday,
-    );
-  });
-  return {
-    ...asItWas(input),
-    lines: [...asItWas(input).lines, ...lines.map((line) => ({ ...line, corrects: undefined }))],
-  } as AnyInput;
+    .flatMap((later) => (later.input as AnyInput).lines as readonly { corrects?: string | undefined }[])
+    .filter((line) => line.corrects === payday)
+    .map((line) => ({ ...line, corrects: undefined }));
+  const own = asItWas(input);
+  return { ...own, lines: [...own.lines, ...lines] } as AnyInput;
+}
+
+/** The days of one signed-off pay, by the rate that they were paid at and the one that holds now. */
+export function movedSince(context: Context, who: Who, pay: PaidThen): RateMoved[] {
+  const [[then], [now]] = [ratesThen(context, who, [pay]), ratesNow(context, who, [pay])];
+  return daysMoved(pay, pay.start, then, now);
 }
 
 /**
@@ -88,7 +92,7 @@ function withCorrections(context: Context, who: Who, { input, payday, payId }: S
  * whole: before the day nothing of it moves.
  */
 function daysMoved(
-  { start, end }: Signed,
+  { start, end }: PaidThen,
   from: string,
   then: ((day: string) => RateThen) | undefined,
   now: ((day: string) => RateNow) | undefined,

@@ -21,7 +21,7 @@ import { dryRun } from "../store/dryRun.ts";
 import { debt, payElement, payRun, type person } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
 import { nextRun, overpaidOnPayday, ownRun } from "./correctionRun.ts";
-import { findCorrectable, paidFor, paidSoFar } from "./paidSoFar.ts";
+import { findCorrectable, paidFor } from "./paidSoFar.ts";
 
 export const planCorrection = (context: Context, actor: Actor, wanted: NewCorrection): CorrectionPlan =>
   dryRun(context.store, () => {
@@ -69,11 +69,10 @@ export function makeCorrection(context: Context, actor: Actor, wanted: NewCorrec
 
 function settle(context: Context, actor: Actor, wanted: NewCorrection) {
   const { db } = context.store;
-  const { row, run, signed, who, rate, before } = findCorrectable(context, wanted.payId);
+  const { row, run, signed, who, rate, was } = findCorrectable(context, wanted.payId);
   const known = elementsOf(context, run.businessId);
   if (wanted.lines.some((line) => !known.has(line.elementId)))
     throw cannot("unknown-element", "A line uses a pay element that this business does not have. Nothing was changed.");
-  const was = paidSoFar(context, row, run, before);
   const differences = correctionLines(was, wanted.lines, rate, run.payday, paidFor(context, row, run));
   const lines = accruing(context, run, row.id, differences, was, wanted.lines);
   demandNoDonationBack(context, run, lines);

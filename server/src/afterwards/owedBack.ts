@@ -25,8 +25,16 @@ export interface Difference extends BackPayRow {
   superable: Decimal | null;
 }
 
-/** What was paid back before for the same pays, in cents; a run that was taken back or discarded paid nothing. */
-export function backPaidOf(context: Context, personId: number, signedPayIds: readonly number[]): Map<number, number> {
+/**
+ * What was paid back before for the same pays, in cents; a run that was taken back or discarded paid nothing.
+ * @param signedOnly without what stands in an open run, and may be undone
+ */
+export function backPaidOf(
+  context: Context,
+  personId: number,
+  signedPayIds: readonly number[],
+  signedOnly = false,
+): Map<number, number> {
   const { db } = context.store;
   const found = new Map<number, number>();
   const rows = db
@@ -38,7 +46,8 @@ export function backPaidOf(context: Context, personId: number, signedPayIds: rea
     .all();
   const add = (signedPayId: number, cents: number) => found.set(signedPayId, (found.get(signedPayId) ?? 0) + cents);
   for (const row of rows) if (row.state !== "takenBack") add(row.signedPayId, row.cents);
-  for (const { owed, lines } of actsThatPay(context, personId)) {
+  for (const { owed, lines, state } of actsThatPay(context, personId)) {
+    if (signedOnly && state === "open") continue;
     // What was taken out of the row, or typed lower, is not paid.
     let left = lines.reduce((sum, line) => sum + centsOf(line.amount ?? "0"), 0);
     for (const { signedPayId, cents } of owed) {
@@ -53,7 +62,7 @@ export function backPaidOf(context: Context, personId: number, signedPayIds: rea
 /** Back pay that stands: with the lines of the row that holds it, as they are paid. */
 function actsThatPay({ store: { db } }: Context, personId: number) {
   return db
-    .select({ id: act.id, owed: act.owed, lines: pay.lines })
+    .select({ id: act.id, owed: act.owed, lines: pay.lines, state: payRun.state })
     .from(act)
     .innerJoin(payRun, eq(act.runId, payRun.id))
     .innerJoin(pay, and(eq(pay.runId, act.runId), eq(pay.personId, act.personId)))
@@ -66,7 +75,7 @@ function actsThatPay({ store: { db } }: Context, personId: number) {
       ),
     )
     .all()
-    .map(({ id, owed, lines }) => ({ owed, lines: lines.filter((line) => line.act === id) }));
+    .map(({ id, owed, lines, state }) => ({ owed, state, lines: lines.filter((line) => line.act === id) }));
 }
 
 export function nextPayday(context: Context, cycleId: number): string | null {

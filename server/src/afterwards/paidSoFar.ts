@@ -1,5 +1,6 @@
 /** What a signed-off pay and its corrections came to: what a further correction starts from. */
 import type { AnyInput } from "@zesty/core/countries/countries";
+import { rateAfter } from "@zesty/core/pay/backPay";
 import type { PaidLine } from "@zesty/core/pay/correction";
 import type { SheetLine } from "@zesty/core/pay/row";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
@@ -9,11 +10,10 @@ import { and, eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { findRun, type Run } from "../ground/findRun.ts";
 import { conflict, notFound } from "../ground/problem.ts";
-import { datesOf } from "../hours/periods.ts";
 import { ratesIn } from "../row/ratesOn.ts";
-import { ratesNow } from "../row/ratesThen.ts";
 import { standardElements } from "../setup/ensureElement.ts";
 import { pay, payElement, payFact, payRun, person, signedPay } from "../store/schema.ts";
+import { movedSince } from "./backPay.ts";
 import { backPaidOf } from "./owedBack.ts";
 
 export function findCorrectable(context: Context, payId: number) {
@@ -31,28 +31,38 @@ export function findCorrectable(context: Context, payId: number) {
   const who = db.select().from(person).where(eq(person.id, row.personId)).get();
   if (!signed || !who) throw notFound("pay");
   const then = rateThen(context, row, run, who, signed.input as AnyInput);
-  return { row, run, signed, who, ...backPaid(context, run, who, signed, then) };
+  const cameTo = backPaid(context, run, who, signed, row.laid);
+  const asPaid = (line: SheetLine): SheetLine => {
+    const rate = line.rate ?? then;
+    if (rate === null || line.hours === undefined || line.amount !== undefined || line.units !== undefined) return line;
+    return cameTo(rate) === rate ? line : { ...line, rate: cameTo(rate) };
+  };
+  return {
+    row,
+    run,
+    signed,
+    who,
+    rate: then === null ? null : cameTo(then),
+    was: paidSoFar(context, row, run).map(asPaid),
+  };
 }
 
 /**
- * The rate that a pay's own hours came to: where a raise was paid back for all of it since, the new one. Hours that are
- * corrected are taken or paid at what was paid for them.
- * @returns `before`: the rate that its lines, and corrections made before the raise, were paid at
+ * What an hour of a pay came to: where a raise was paid back for it since, at the new rate of its days. Hours that are
+ * corrected are taken or paid at that.
+ * @returns what an hour came to that was paid at a rate
  */
 function backPaid(
   context: Context,
   run: Run,
   who: typeof person.$inferSelect,
   { id, payday, input }: typeof signedPay.$inferSelect,
-  then: string | null,
-): { rate: string | null; before: string | null } {
-  const cents = backPaidOf(context, who.id, [id]).get(id) ?? 0;
-  if (then === null || cents === 0) return { rate: then, before: null };
-  const pay = { payday, input: input as AnyInput, start: run.periodStart, end: run.periodEnd };
-  const [now] = ratesNow(context, who, [pay]);
-  const rates = new Set(datesOf(run.periodStart, run.periodEnd).map((day) => now?.(day).hourlyRate));
-  const [rate] = rates;
-  return rates.size === 1 && rate && !decimal(rate).eq(then) ? { rate, before: then } : { rate: then, before: null };
+  laid: (typeof pay.$inferSelect)["laid"],
+): (rate: string) => string {
+  if ((backPaidOf(context, who.id, [id], true).get(id) ?? 0) === 0) return (rate) => rate;
+  const [start, end] = [laid?.spans[0]?.from ?? run.periodStart, laid?.spans.at(-1)?.to ?? run.periodEnd];
+  const moved = movedSince(context, who, { payday, input: input as AnyInput, start, end, spans: laid?.spans });
+  return (rate) => rateAfter(rate, moved);
 }
 
 /** What an hour was paid then: of lines without a rate of their own, by the kept input; else by the terms of the period. */
@@ -83,16 +93,8 @@ function signedCorrections(context: Context, row: typeof pay.$inferSelect, run: 
     .filter((each) => each.lines.length > 0);
 }
 
-/**
- * The lines of a pay with the corrections made of it: what a further correction starts from. A debt is no part of it.
- * @param before the rate that they were paid at, where a raise was paid back for them since: they have the new one
- */
-export function paidSoFar(
-  context: Context,
-  row: typeof pay.$inferSelect,
-  run: Run,
-  before: string | null,
-): SheetLine[] {
+/** The lines of a pay with the corrections made of it: what a further correction starts from. A debt is no part of it. */
+function paidSoFar(context: Context, row: typeof pay.$inferSelect, run: Run): SheetLine[] {
   const debt = context.store.db
     .select({ id: payElement.id })
     .from(payElement)
@@ -100,10 +102,7 @@ export function paidSoFar(
     .get()?.id;
   const own = row.lines.filter((line) => line.corrects === undefined);
   const later = signedCorrections(context, row, run).flatMap((each) => each.lines);
-  return [...own, ...later.filter((line) => line.elementId !== debt)].map((line) => {
-    const { rate, ...rest } = line;
-    return before !== null && rate !== undefined && decimal(rate).eq(before) ? rest : line;
-  });
+  return [...own, ...later.filter((line) => line.elementId !== debt)];
 }
 
 /** What the lines of a pay and of its corrections came to: leave in weeks and days is corrected at what was paid for it. */

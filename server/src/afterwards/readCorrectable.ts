@@ -5,7 +5,7 @@ import type { SheetLine } from "@zesty/core/pay/row";
 import { eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { pay, payElement, payRun } from "../store/schema.ts";
-import { findCorrectable, paidSoFar } from "./paidSoFar.ts";
+import { findCorrectable } from "./paidSoFar.ts";
 
 /** Lines of one element at one rate put together, as somebody would type them. */
 const merged = (lines: readonly SheetLine[], rate: string | null, payday: string): SheetLine[] =>
@@ -18,7 +18,7 @@ const merged = (lines: readonly SheetLine[], rate: string | null, payday: string
 
 export function readCorrectable(context: Context, payId: number): CorrectablePay {
   const { db } = context.store;
-  const { row, run, who, rate, before } = findCorrectable(context, payId);
+  const { row, run, who, rate, was } = findCorrectable(context, payId);
   const elements = db.select().from(payElement).where(eq(payElement.businessId, run.businessId)).all();
   const corrections = db
     .select({ pay, run: payRun })
@@ -38,7 +38,7 @@ export function readCorrectable(context: Context, payId: number): CorrectablePay
     name: `${who.givenName} ${who.familyName}`,
     payday: run.payday,
     hourlyRate: rate,
-    lines: merged(paidSoFar(context, row, run, before), rate, run.payday),
+    lines: merged(was, rate, run.payday),
     elements: elements.map(({ id, name, entry }) => ({ id, name, entry })),
     corrections: corrections.map((each) => ({ runId: each.run.id, payday: each.run.payday, state: each.run.state })),
   };

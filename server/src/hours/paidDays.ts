@@ -4,6 +4,7 @@ import { eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
 import { payCycle } from "../store/schema.ts";
+import { closedDays } from "./closedDays.ts";
 import { paidFrom, withoutOthers } from "./cycleDays.ts";
 import { daysInAdvance } from "./inAdvance.ts";
 import { contextDays, type KnownPerson, personTimes } from "./personTimes.ts";
@@ -26,13 +27,13 @@ export const isEmployed = ({ who }: KnownPerson, date: string): boolean =>
  * Days that a run pays beside its own period: approved after theirs was signed off. They are priced with their own week
  * and the rules of their own date.
  */
-export const lateDays = (context: Context, run: Run, person: KnownPerson): KnownDay[] =>
-  withoutOthers(
-    context,
-    run,
-    person.who.id,
-    approvedBefore(context, run, person).filter(({ date }) => isEmployed(person, date)),
-  );
+export function lateDays(context: Context, run: Run, person: KnownPerson): KnownDay[] {
+  const before = approvedBefore(context, run, person).filter(({ date }) => isEmployed(person, date));
+  if (before.length === 0) return [];
+  const closedBy = closedDays(context, [person.who.id]);
+  const open = before.filter((day) => closedBy(person.who.id, day.date, day.record) === null);
+  return withoutOthers(context, run, person.who.id, open);
+}
 
 /** The approved days that a run pays for a person: of its period, and late ones. */
 function daysPaid(context: Context, run: Run, person: KnownPerson): KnownDay[] {

@@ -25,30 +25,18 @@ const same = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null) === 
 
 const sameIn = (group: readonly string[], one: Fields, other: Fields): boolean =>
   group.every((each) => same(one[each], other[each]));
-/** What held on the day of a row before it was said. */
-const heldBefore = (rows: readonly Dated[], row: Dated): Dated | undefined =>
-  rows.findLast((each) => each.from <= row.from && each.id < row.id);
 
 /**
- * Whether a later day was given what `before` says ere that was said: a raise that two days have alike, of which one is
- * undone or put right, stays on the other.
+ * Whether a later day was given what `before` says ere that was said, and not from the day before it: a raise that two
+ * days have alike, of which one is undone or put right, stays on the other.
  */
-const saidByItself = (rows: readonly Dated[], from: string, group: readonly string[], before: Dated): boolean =>
-  rows.some((row) => {
-    if (row.from !== from || row.id >= before.id || !sameIn(group, row, before) || isCarried(rows, row)) return false;
-    const then = heldBefore(rows, row);
-    return then !== undefined && !sameIn(group, row, then);
-  });
-
-/** Written by a change of an earlier day that went on into it: right after that one, and with nothing new but its facts. */
-function isCarried(rows: readonly Dated[], row: Dated): boolean {
-  const prior = rows.findLast((each) => each.from === row.from && each.id < row.id);
-  if (!prior) return false;
-  const byId = new Map(rows.map((each) => [each.id, each]));
-  let source = byId.get(row.id - 1);
-  while (source && source.from >= row.from) source = byId.get(source.id - 1);
-  const news = Object.keys(row).filter((key) => key !== "id" && !same(row[key], prior[key]));
-  return source !== undefined && news.every((key) => same(row[key], source[key]));
+function saidByItself(rows: readonly Dated[], from: string, group: readonly string[], before: Dated): boolean {
+  const earlier = rows.filter((row) => row.from === from && row.id < before.id);
+  const otherwise = earlier.findLastIndex((row) => !sameIn(group, row, before));
+  const said = earlier[otherwise + 1];
+  if (!said) return false;
+  const dayBefore = rows.findLast((each) => each.from < from && each.id < said.id);
+  return dayBefore !== undefined && !sameIn(group, said, dayBefore);
 }
 
 /** @returns the days of the later facts that the change went into */

@@ -30,6 +30,7 @@ import { rowsOf } from "../store/statements.ts";
 import { totalsSince, yearSums } from "../store/sums.ts";
 import type { CountryRows } from "./countryRows.ts";
 import { paidBeyond } from "./paidBeyond.ts";
+import { raisedAndCorrected } from "./raisedAndCorrected.ts";
 import { type RateOn, ratesIn } from "./ratesOn.ts";
 import { centreCodes, costsOf, costsOn } from "./rowFacts.ts";
 import { salaryAboveUsual } from "./salaryAboveUsual.ts";
@@ -116,6 +117,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       besideLevel: besideLevel(hourly.get(id), rates.terms.get(id)?.basis),
     }),
   });
+  const raised = raisedAndCorrected(context, run.id);
   const nameOfCycle = (id: number) => rowsOf(sqlite, payCycle, "WHERE t.id = ?", id)[0]?.name ?? "";
   const beyond = paidBeyond(
     context,
@@ -148,6 +150,8 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       !inCycle.has(id) &&
       salaryAboveUsual(records.terms.get(id), records.usual.get(id)?.lines, elements, cycle);
     if (short) own.facts.salaryAboveUsual = short;
+    const both = raised.get(id);
+    if (both) own.facts.raisedAndCorrected = both;
     const apart = inCycle.get(id);
     if (apart) own.facts.inCycle = { days: apart.days, other: nameOfCycle(apart.other) };
     const already = beyond.get(id);

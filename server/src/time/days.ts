@@ -7,27 +7,12 @@ import { leaveKindsIn } from "@zesty/core/countries/leave";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
 import { cannot, conflict, notFound } from "../ground/problem.ts";
+import { closedDays } from "../hours/closedDays.ts";
 import { contextDays } from "../hours/personTimes.ts";
 import { daysBetweenDates } from "../hours/readDays.ts";
 import { sqlList } from "../store/sqlList.ts";
 import { record } from "../store/trail.ts";
 import { refreshTimeInRuns } from "./intoRun.ts";
-
-/** What signed-off pays of each person have paid: for who records exceptions only, these days are closed. */
-function closedPeriods({ store }: Context, personIds: readonly number[]) {
-  const found = new Map<number, { from: string; to: string; payday: string }[]>();
-  for (const { personId, ...period } of store
-    .prepared<[string], { personId: number; from: string; to: string; payday: string }>(
-      `SELECT p.person_id AS personId, coalesce(json_extract(p.laid, '$.spans[0].from'), r.period_start) AS "from",
-         coalesce(json_extract(p.laid, '$.spans[#-1].to'), r.period_end) AS "to", r.payday AS payday
-       FROM pay p JOIN pay_run r ON r.id = p.run_id
-       WHERE p.person_id IN (SELECT value FROM json_each(?)) AND p.included AND r.kind = 'cycle'
-         AND r.state IN (${sqlList(signedStates)})`,
-    )
-    .all(JSON.stringify(personIds)))
-    found.set(personId, [...(found.get(personId) ?? []), period]);
-  return found;
-}
 
 interface Known {
   name: string;
@@ -116,8 +101,7 @@ export function saveDays(
   if (people.size < ids.length) throw notFound("person");
   const dates = days.map((each) => each.date).sort();
   const known = daysBetweenDates(context, ids, dates[0] ?? "", dates.at(-1) ?? "");
-  const exceptions = usesExceptions(context, ids);
-  const closed = closedPeriods(context, ids);
+  const closedBy = closedDays(context, ids);
   const held = new Map([...known.values()].flat().map((day) => [dayKey(day), inOrder(day.record)]));
   demandUnchanged(days, held, people);
   const asked = requestsNamed(context, days);
@@ -137,8 +121,7 @@ export function saveDays(
     if (wrong) return fault("a shift starts on its own day and ends after its start.");
     if (kind === "planned") return [];
     const before = known.get(personId)?.find((each) => each.date === date && each.kind === "worked");
-    const period = closed.get(personId)?.find((each) => date >= each.from && date <= each.to);
-    const payday = before?.state === "locked" ? before.payday : exceptions.has(personId) ? period?.payday : undefined;
+    const payday = before?.state === "locked" ? before.payday : closedBy(personId, date, day, before?.record ?? null);
     return payday
       ? fault(`paid on ${dateWords(payday)}. Correct that pay, or take its run back; the record then opens.`)
       : [];
@@ -162,20 +145,6 @@ export function saveDays(
     });
     refreshTimeInRuns(context, businessId, ids);
   });
-}
-
-/** People who record exceptions only, as their newest terms say; without terms, whoever has a week agreed. */
-function usesExceptions({ store }: Context, personIds: readonly number[]): Set<number> {
-  return new Set(
-    store
-      .prepared<[string], { id: number }>(
-        `SELECT p.value AS id FROM json_each(?) p WHERE coalesce(
-           (SELECT t.use FROM time_terms t WHERE t.person_id = p.value ORDER BY t."from" DESC, t.id DESC LIMIT 1),
-           'exceptions') = 'exceptions'`,
-      )
-      .all(JSON.stringify(personIds))
-      .map((each) => each.id),
-  );
 }
 
 /**
@@ -219,6 +188,25 @@ function demandSeen(
   if (errors[0]) throw conflict("day-changed", said, undefined, errors);
 }
 
+/** A day that was left unapproved while its pay was signed off as usual: approved now it would be paid twice, or not at all. */
+function demandOpen(
+  context: Context,
+  days: ApproveDays["days"],
+  known: ReturnType<typeof daysBetweenDates>,
+  people: ReadonlyMap<number, Known>,
+): void {
+  const closedBy = closedDays(context, [...people.keys()]);
+  const errors = days.flatMap(({ personId, date }, at) => {
+    const day = known.get(personId)?.find((each) => each.date === date && each.kind === "worked");
+    if (!day?.record || day.state === "locked" || day.state === "approved") return [];
+    const payday = closedBy(personId, date, day.record);
+    if (payday === null) return [];
+    const text = `${people.get(personId)?.name}, ${dateWords(date)}: paid on ${dateWords(payday)} without this day's record. Correct that pay, or take its run back; then approve it.`;
+    return [{ path: `days.${at}`, text }];
+  });
+  if (errors[0]) throw cannot("day-refused", `Nothing was approved. ${errors[0].text}`, { errors });
+}
+
 /** Approves what the days say now. A day without a record needs no approval. */
 export function approveDays(context: Context, actor: Actor, businessId: number, { days, approved }: ApproveDays): void {
   const ids = [...new Set(days.map((each) => each.personId))];
@@ -240,6 +228,7 @@ export function approveDays(context: Context, actor: Actor, businessId: number, 
       "day-too-late",
       `Nothing was approved. ${people.get(far.personId)?.name}, ${dateWords(far.date)}: more than five weeks before the next pay. No run will include it. Use Run, Pay outside the cycle, with its own date.`,
     );
+  if (approved) demandOpen(context, days, known, people);
   context.store.transaction(() => {
     const at = context.clock.now();
     const write = context.store.prepared<[number, number, number, string]>(

@@ -125,6 +125,10 @@ const cases: Record<MarkCodeAu, Case> = {
     with: [context({ facts: { salaried: true } }), [{ elementId: 12, amount: "1200.00" }, ...hours("38")]],
     without: [context({ facts: { salaried: true } }), [{ elementId: 12, amount: "1200.00" }]],
   },
+  raiseBesideCorrection: {
+    kind: "query",
+    with: [context({ facts: { raisedAndCorrected: "2025-09-25" } }), hours("38")],
+  },
   otherCycle: {
     kind: "query",
     with: [context({ facts: { inCycle: { days: [], other: "Monthly" } } }), hours("38")],
