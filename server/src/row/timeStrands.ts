@@ -15,6 +15,7 @@ import type { Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
 import { beyondOuterLimits, shortOfAgreement } from "../hours/agreementFloor.ts";
 import { holidaysOff, leaveOnDaysOff } from "../hours/askedOfDays.ts";
+import { closedDays } from "../hours/closedDays.ts";
 import { cycleOn } from "../hours/cycleDays.ts";
 import { advanceQuery, aheadOf, paidBefore, together } from "../hours/inAdvance.ts";
 import { approvedBefore, isEmployed, lateDays } from "../hours/paidDays.ts";
@@ -164,7 +165,7 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
     if (person.terms !== null && person.salaried)
       asks.queries.push(...beyondOuterLimits(withPayable(person), datesOf(span.from, span.to)));
   });
-  asks.faults.push(...outsideEmployment(work, last.person));
+  asks.faults.push(...outsideEmployment(work, last.person), ...paidWithout(work, last.person));
   const late = byRecord.length > 0 ? latePays(work, last.person, present) : { all: [], dates: [] };
   for (const date of late.dates) dates.add(date);
   const found = joined([...priced, ...late.all]);
@@ -196,20 +197,22 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
 const isUnpaid = (person: KnownPerson, leave: string | null): boolean =>
   leaveKindIn(person.time.country, leave ?? "annual").unpaid;
 
+const areApproved = (dates: readonly string[]): string =>
+  `${dates.map(dateWords).join(", ")} ${dates.length === 1 ? "is" : "are"} approved`;
+
 /** Approved hours before the first day or after the last one: no pay holds them, so they are not passed over. */
 function outsideEmployment({ context, run }: Work, person: KnownPerson): string[] {
   const { salaried, terms, known, who } = person;
   if (salaried || terms?.use === "record") return [];
-  const days = [...approvedBefore(context, run, person), ...approvedIn(known, run.periodStart, run.periodEnd)].filter(
-    (day) => isWorkedDay(day) && !isEmployed(person, day.date),
-  );
-  const said = (dates: readonly string[], words: string) =>
-    dates.length === 0
+  const dates = [...approvedBefore(context, run, person), ...approvedIn(known, run.periodStart, run.periodEnd)]
+    .filter((day) => isWorkedDay(day) && !isEmployed(person, day.date))
+    .map((day) => day.date);
+  const said = (own: readonly string[], words: string) =>
+    own.length === 0
       ? []
       : [
-          `${dates.map(dateWords).join(", ")} ${dates.length === 1 ? "is" : "are"} approved with hours and not in this pay: ${words}. Correct that day, or take the hours out of the record.`,
+          `${areApproved(own)} with hours and not in this pay: ${words}. Correct that day, or take the hours out of the record.`,
         ];
-  const dates = days.map((day) => day.date);
   return [
     ...said(
       dates.filter((date) => date < who.startDate),
@@ -220,6 +223,23 @@ function outsideEmployment({ context, run }: Work, person: KnownPerson): string[
       `the last day is ${dateWords(who.endDate ?? "")}`,
     ),
   ];
+}
+
+/** Days of an earlier version's store, approved after their pay had been signed off as usual: paid now they would be paid twice. */
+function paidWithout({ context, run }: Work, person: KnownPerson): string[] {
+  const { id } = person.who;
+  const before = approvedBefore(context, run, person).filter(({ date }) => isEmployed(person, date));
+  if (before.length === 0) return [];
+  const closedBy = closedDays(context, [id]);
+  const byPayday = new Map<string, string[]>();
+  for (const { date, record } of before) {
+    const payday = closedBy(id, date, record);
+    if (payday !== null) byPayday.set(payday, [...(byPayday.get(payday) ?? []), date]);
+  }
+  return [...byPayday].map(
+    ([payday, dates]) =>
+      `${areApproved(dates)}, and the pay of ${dateWords(payday)} was signed off without. Correct that pay, and take the record of ${dates.length === 1 ? "that day" : "those days"} out.`,
+  );
 }
 
 const cycleOf = ({ store }: Context, id = 0) => rowsOf(store.sqlite, payCycle, "WHERE t.id = ?", id)[0];

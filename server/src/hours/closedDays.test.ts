@@ -1,0 +1,120 @@
+/**
+ * What is said of a day after its pay was signed off: paid by a later run where every hour recorded is paid, kept where it
+ * is for the record only, refused where it would be paid twice or not at all.
+ */
+import { readDay } from "@zesty/core/hours/dayText";
+import { afterEach, describe, expect, it } from "vitest";
+import { recordDeparture } from "../afterwards/recordDeparture.ts";
+import { saveSection } from "../people/savePerson.ts";
+import { readRun } from "../runs/readRun.ts";
+import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
+import { approveDays, saveDays } from "../time/days.ts";
+
+let world: SmallWorld;
+afterEach(() => world.end());
+const who = () => world.personIds[0] ?? 0;
+const day = (text: string, country: "AU" | "NZ", date = "2026-06-24") => [
+  { personId: who(), date, kind: "worked" as const, record: readDay(text, date, country) },
+];
+const save = (days: ReturnType<typeof day>) =>
+  saveDays(world.context, world.actor, world.businessId, { days } as never);
+const approve = (days: ReturnType<typeof day>) =>
+  approveDays(world.context, world.actor, world.businessId, { days, approved: true });
+function put(...of: Parameters<typeof day>): void {
+  save(day(...of));
+  approve(day(...of));
+}
+type Use = "all" | "exceptions" | "record" | null;
+
+function begin(country: "AU" | "NZ", use: Use, salary = false): void {
+  world = country === "AU" ? smallWorld(2) : smallWorldNz(2);
+  const { context, actor, element } = world;
+  const from = "2026-06-15";
+  if (use)
+    saveSection(context, actor, who(), "time", {
+      ...{ from, agreement: null, classification: null, use, settings: {}, flags: {} },
+    } as never);
+  if (!salary) return;
+  const terms = { from, hourlyRate: null, salary: "62400", weeklyHours: country === "NZ" ? "40" : "38" };
+  saveSection(context, actor, who(), "employment", plainTerms(world, terms));
+  const lines = [{ elementId: element("SAL") || element("SALARY"), amount: country === "NZ" ? "2400.00" : "1200.00" }];
+  saveSection(context, actor, who(), "usualPay", { from, lines });
+}
+/** What a later run makes of the day: its lines beside those of a run without it. */
+const linesOf = (runId: number) =>
+  readRun(world.context, world.actor, runId)
+    .rows.find((row) => row.personId === who())
+    ?.lines.map(({ hours, amount, units }) => [hours, amount, units]) ?? [];
+
+// Whether a later run pays it, nothing does (and nothing is owed), or it is refused.
+const cases: [Use, boolean, string, "paid" | "kept" | "refused"][] = [
+  ["all", false, "al", "paid"],
+  ["all", false, "8-16", "paid"],
+  ["all", true, "al", "refused"],
+  ["all", true, "8-16", "kept"],
+  ["record", false, "al", "refused"],
+  ["record", false, "8-16", "kept"],
+  ["record", true, "al", "refused"],
+  ["record", true, "8-16", "kept"],
+  ["exceptions", false, "al", "refused"],
+  ["exceptions", false, "8-16", "refused"],
+  ["exceptions", true, "al", "refused"],
+  [null, false, "al", "refused"],
+  [null, false, "8-16", "refused"],
+  [null, true, "al", "refused"],
+];
+describe.each(["AU", "NZ"] as const)("%s", (country) => {
+  it.each(cases)("hours %s, salary %s, %s: %s", (use, salary, text, due) => {
+    const nothing = () => undefined;
+    const act = (then: () => void) =>
+      due === "refused" ? expect(then).toThrow(/24 June 2026: paid on \d July 2026/) : then();
+    const linesAfter = (before: () => void, after: () => void) => {
+      begin(country, use, salary);
+      if (use === "all" && !salary) put("8-16", country, "2026-06-22");
+      before();
+      signRun(world, openUsual(world));
+      after();
+      const lines = linesOf(openUsual(world));
+      void world.end();
+      return lines;
+    };
+    const without = linesAfter(nothing, nothing);
+    const typed = linesAfter(nothing, () => act(() => put(text, country)));
+    const approved = linesAfter(
+      () => save(day(text, country)),
+      () => act(() => approve(day(text, country))),
+    );
+    begin(country, null);
+    for (const lines of [typed, approved])
+      if (due === "paid") expect(lines).not.toEqual(without);
+      else expect(lines).toEqual(without);
+  });
+  it("of somebody whose final pay is signed off, whatever their hours: refused", () => {
+    begin(country, "all");
+    put("8-16", country, "2026-06-22");
+    save(day("8-16", country));
+    const run = openUsual(world);
+    recordDeparture(world.context, world.actor, who(), {
+      ...{ lastDay: "2026-06-25", reason: "V", noticeWorked: true, misconduct: false, pay: "next" },
+    });
+    signRun(world, run);
+    expect(() => approve(day("8-16", country))).toThrow(
+      /Nothing was approved\. .* paid on \d July 2026 without this day's record/,
+    );
+    expect(() => save(day("8-16", country, "2026-06-23"))).toThrow(/Nothing was saved\. .* paid on \d July 2026/);
+  });
+  it("approved by an earlier version: a stop names the day, and nothing is paid twice", () => {
+    begin(country, "exceptions");
+    save(day("8-16", country));
+    signRun(world, openUsual(world));
+    world.context.store.sqlite
+      .prepare("INSERT INTO time_approval (day_id, approved, user_id, at) SELECT MAX(id), 1, ?, ? FROM time_day")
+      .run(world.actor.userId, world.context.clock.now());
+    const row = readRun(world.context, world.actor, openUsual(world)).rows.find((each) => each.personId === who());
+    expect(row?.marks.filter((mark) => mark.kind === "stop").map(({ text }) => text)).toEqual([
+      expect.stringMatching(
+        /^24 June 2026 is approved, and the pay of \d July 2026 was signed off without\. Correct that pay/,
+      ),
+    ]);
+  });
+});
