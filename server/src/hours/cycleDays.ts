@@ -40,28 +40,47 @@ function cyclesUntil({ store }: Context, personIds: readonly number[], to: IsoDa
   return found;
 }
 
+/** The days of a period that belong to the employment of each person: what was agreed in an earlier one is none of it. */
+const employedDays = ({ store }: Context, { periodStart, periodEnd }: Period, personIds: readonly number[]) =>
+  new Map(
+    store
+      .prepared<[string, string, string], DaysFromTo & { id: number }>(
+        `SELECT id, MAX(start_date, ?) AS "from", MIN(coalesce(end_date, '9999-12-31'), ?) AS "to" FROM person
+         WHERE id IN (SELECT value FROM json_each(?))`,
+      )
+      .all(periodStart, periodEnd, JSON.stringify(personIds))
+      .map((row) => [row.id, row]),
+  );
+
 /** @returns only people of whom a day of the period is not the cycle's; everybody else has all of it */
 export function cycleDays(context: Context, period: Period, personIds: readonly number[]): Map<number, CycleDays> {
-  const { cycleId, periodStart, periodEnd } = period;
+  const { cycleId } = period;
   const moved = new Map<number, CycleDays>();
-  for (const [id, changes] of cyclesUntil(context, personIds, periodEnd)) {
-    const other = changes.findLast((each) => each.cycleId !== cycleId)?.cycleId;
-    if (other === undefined) continue;
-    const days = changes.flatMap((change, at) => {
-      const next = changes[at + 1]?.from;
-      const from = at === 0 || change.from < periodStart ? periodStart : change.from;
-      const to = next === undefined ? periodEnd : addDays(next, -1);
-      return change.cycleId === cycleId && from <= to ? [{ from, to }] : [];
+  const changes = cyclesUntil(context, personIds, period.periodEnd);
+  const elsewhere = [...changes].flatMap(([id, own]) => (own.some((each) => each.cycleId !== cycleId) ? [id] : []));
+  const employed = elsewhere.length > 0 ? employedDays(context, period, elsewhere) : new Map<number, DaysFromTo>();
+  for (const id of elsewhere) {
+    const [own, within] = [changes.get(id) ?? [], employed.get(id)];
+    if (!within || within.from > within.to) continue;
+    const parts = own.flatMap(({ from, ...change }, at) => {
+      const next = own[at + 1]?.from;
+      const part = {
+        from: at === 0 || from < within.from ? within.from : from,
+        to: next === undefined || next > within.to ? within.to : addDays(next, -1),
+      };
+      return part.from <= part.to ? [{ ...part, cycleId: change.cycleId }] : [];
     });
-    moved.set(id, { days, other });
+    const other = own.findLast((each) => each.cycleId !== cycleId)?.cycleId ?? cycleId;
+    moved.set(id, { days: parts.flatMap(({ cycleId: of, ...days }) => (of === cycleId ? [days] : [])), other });
   }
   const inIt = [...moved].flatMap(([id, { days }]) => (days.length > 0 ? [id] : []));
   for (const { personId, from, to } of inIt.length > 0 ? paidByOthers(context, period, inIt) : []) {
     const own = moved.get(personId);
     if (own) own.days = own.days.flatMap((each) => without(each, { from, to }));
   }
-  const isWhole = ({ days: [first] }: CycleDays) => first?.from === periodStart && first.to === periodEnd;
-  return new Map([...moved].filter(([, own]) => !isWhole(own)));
+  const isWhole = (id: number, { days: [first] }: CycleDays) =>
+    first?.from === employed.get(id)?.from && first?.to === employed.get(id)?.to;
+  return new Map([...moved].filter(([id, own]) => !isWhole(id, own)));
 }
 
 /** Days of people that signed-off runs of other cycles have paid. */

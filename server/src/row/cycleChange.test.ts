@@ -4,6 +4,7 @@ import { readDay } from "@zesty/core/hours/dayText";
 import fc from "fast-check";
 import { afterEach, describe, expect, it } from "vitest";
 import { planBackPay } from "../afterwards/backPay.ts";
+import { employAgainFrom } from "../afterwards/employAgain.ts";
 import { recordDeparture } from "../afterwards/recordDeparture.ts";
 import { datesOf } from "../hours/periods.ts";
 import { saveSection } from "../people/savePerson.ts";
@@ -11,7 +12,7 @@ import { openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { addCycle } from "../setup/createBusiness.ts";
-import { payCycle, person } from "../store/schema.ts";
+import { payCycle, payRun, person } from "../store/schema.ts";
 import { plainTerms, type SmallWorld, said, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 
@@ -193,6 +194,23 @@ describe("weekly to fortnightly", () => {
       { numRuns: 15 },
     );
   });
+});
+it("somebody who is employed again in another cycle is in that one alone", () => {
+  world = smallWorld(3);
+  const cycle = further("fortnightly");
+  signRun(world, open(world.cycleId));
+  const last = recordDeparture(world.context, world.actor, mover(), {
+    ...{ lastDay: "2026-07-03", reason: "V", noticeWorked: true, misconduct: false, pay: "next" },
+  });
+  signRun(world, last ?? 0);
+  world.context.store.db.update(payRun).set({ state: "sent" }).run();
+  employAgainFrom(world.context, world.actor, mover(), "2026-07-15");
+  move(cycle, "2026-07-15");
+  signRun(world, open(world.cycleId));
+  const [weekly, fortnightly] = [open(world.cycleId), open(cycle)];
+  expect([view(weekly).periodStart, rowIn(weekly)]).toEqual(["2026-07-13", undefined]);
+  expect(view(weekly).leftOut.filter((each) => each.should)).toEqual([]);
+  expect(mark(fortnightly, "partPeriod")?.text).toMatch(/^Starts on 15 July 2026, within this period: 3 of 10/);
 });
 it("a New Zealander moved within a fortnight, from a month's cycle", () => {
   world = smallWorldNz(2);
