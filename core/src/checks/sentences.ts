@@ -22,7 +22,7 @@ export const sentences = {
   rateChanged: (f) =>
     `The rate changed from ${f.was} to ${f.is} on ${dateWords(f.from ?? "")}, within this period. Hours that were typed without their days are paid at ${f.is}: check that none were worked before that day, or type the rate of their day.`,
   partPeriod: (f) =>
-    `${f.cycle ? `Paid in ${f.cycle} ${[f.start ? `to ${dateWords(f.start)}` : "", f.end ? `from ${dateWords(f.end)} on` : ""].filter(Boolean).join(" and ")}` : f.start ? `Starts on ${dateWords(f.start)}` : `The last day is ${dateWords(f.end ?? "")}`}, within this period: ${f.days} of ${f.of} working days are this person's. ${Number(f.over) > 0 ? `${f.hours} h are more than the ${f.most} h of those days.` : "The usual pay was cut to them."}`,
+    `${f.cycle ? `Paid in ${f.cycle} ${[f.start ? `to ${dateWords(f.start)}` : "", f.end ? `from ${dateWords(f.end)} on` : ""].filter(Boolean).join(" and ")}` : f.start ? `Starts on ${dateWords(f.start)}` : `The last day is ${dateWords(f.end ?? "")}`}, within this period: ${f.days} of ${f.of} working days are this ${f.cycle ? "pay's" : "person's"}. ${Number(f.over) > 0 ? `${f.hours} h are more than the ${f.most} h of those days.` : "The usual pay was cut to them."}`,
   raiseBesideCorrection: (f) =>
     `The pay of ${dateWords(f.payday ?? "")} is corrected and raised in this one pay: the raise is for the hours before the correction, and the correction at the rate before the raise. Undo one, and do it again once the other is signed off; or tick.`,
   otherCycle: (f) =>

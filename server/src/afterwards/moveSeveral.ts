@@ -47,7 +47,7 @@ function casesOf(context: Context, actor: Actor, businessId: number, wanted: Mov
     const notes = [
       coming ? `Another change stands from ${dateWords(coming)}: this one holds until then.` : null,
       openIn.get(id) ?? null,
-      what === "cycle" ? saidPerPay(context, { id, businessId }, records, from, to) : null,
+      ...(what === "cycle" ? staysPerPay(saidPerPay(context, { id, businessId }, records, from, to)) : []),
       what === "fund" && chosen?.shares?.length ? "Shares that go to other funds stay." : null,
       what === "costCentre" && terms?.costSplit?.length ? "The split over cost centres stays." : null,
     ].filter((each) => each !== null);
@@ -73,6 +73,9 @@ function casesOf(context: Context, actor: Actor, businessId: number, wanted: Mov
   };
   return new Map(people.map((each) => [each.id, one(each.id, `${each.givenName} ${each.familyName}`)]));
 }
+
+const staysPerPay = (said: readonly string[]): string[] =>
+  said.length === 0 ? [] : [`Stays as it is for each pay: ${said.join(", ")}.`];
 
 /** Who stands in an open run of another cycle that ends on the day or later: the row stays there, with the days before. */
 function openRunsOf({ store: { db } }: Context, ids: readonly number[], from: string, to: number): Map<number, string> {

@@ -14,30 +14,30 @@ import type { DatedRecords } from "../store/dated.ts";
 import { payElement } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 
-/** @param records as they stood before the change @returns a sentence, or null where the pays stay as long, or nothing is said for one */
+/**
+ * @param records as they stood before the change
+ * @returns what stays, in words; nothing where the pays stay as long
+ */
 export function saidPerPay(
   context: Context,
   { id: personId, businessId }: { id: number; businessId: number },
   records: DatedRecords,
   day: string,
   to: number,
-): string | null {
+): string[] {
   const terms = records.terms.get(personId);
   const agreed = agreedIn(context.store.db);
   const pays = (cycleId: number): number | undefined => {
     const cycle = agreed.cycleOf(cycleId) as Cycle | undefined;
     return cycle && paysPerYear[cycle];
   };
-  if (!terms || pays(terms.cycleId) === pays(to)) return null;
-  const said = [
+  if (!terms || pays(terms.cycleId) === pays(to)) return [];
+  return [
     ...usualLines(context, personId, records, terms),
     ...bankParts(context, personId, records),
     ...extraTax(records.tax.get(personId)?.extraPerPayCents),
     ...(context.country(findBusiness(context, businessId).country).people.perPay?.(context, personId, day) ?? []),
   ];
-  if (said.length === 0) return null;
-  const list = said.length > 1 ? `${said.slice(0, -1).join(", ")} and ${said.at(-1)}` : said[0];
-  return `Each pay is for another length of time, and ${list} ${said.length > 1 ? "stay as they are" : "stays as it is"}: change what should follow.`;
 }
 
 function usualLines({ store }: Context, personId: number, records: DatedRecords, terms: AgreedTerms): string[] {

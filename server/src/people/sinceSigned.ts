@@ -73,7 +73,11 @@ function withRhythmTold<T>(
   const before = read();
   const done = change();
   const to = read().terms.get(who.id)?.cycleId;
-  const stays = to === undefined ? null : saidPerPay(context, who, before, from, to);
-  if (stays) tell(stays);
+  const said = to === undefined ? [] : saidPerPay(context, who, before, from, to);
+  const list =
+    said.length > 1
+      ? `${said.slice(0, -1).join(", ")} and ${said.at(-1)} stay as they are`
+      : `${said[0]} stays as it is`;
+  if (said.length > 0) tell(`Each pay is for another length of time, and ${list}: change what should follow.`);
   return done;
 }
