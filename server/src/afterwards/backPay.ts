@@ -5,7 +5,7 @@ import type { TimeTerms } from "@zesty/contract/time";
 import { type AnyInput, superableOf, workOutPay } from "@zesty/core/countries/countries";
 import { asItWas, atNewRates, type RateMoved, type RateThen } from "@zesty/core/pay/backPay";
 import { partOfPeriod } from "@zesty/core/pay/partPeriod";
-import { decimal, one, sum } from "@zesty/core/quantity/decimal";
+import { type Decimal, decimal, one, sum } from "@zesty/core/quantity/decimal";
 import { centsText } from "@zesty/core/quantity/units";
 import { and, asc, desc, eq, gte, isNull, ne } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
@@ -19,6 +19,7 @@ import { datedRecords } from "../store/dated.ts";
 import { dryRun } from "../store/dryRun.ts";
 import { act, employmentTerms, pay, payRun, person, signedPay, timeTerms } from "../store/schema.ts";
 import { backPaidOf, type Difference, groupsOf, nextPayday, putOwed } from "./owedBack.ts";
+import { workedDays } from "./workedDays.ts";
 
 type Who = typeof person.$inferSelect;
 /** `start` and `end` are the days that were paid: of who began, left or changed the cycle within the period, a part of it. */
@@ -82,27 +83,30 @@ function withCorrections(context: Context, who: Who, { input, payday, payId }: S
 }
 
 /** The days of one signed-off pay, by the rate that they were paid at and the one that holds now. */
-export function movedSince(context: Context, who: Who, pay: PaidThen): RateMoved[] {
+export function movedSince(context: Context, who: Who, pay: PaidThen, payId: number): RateMoved[] {
   const [[then], [now]] = [ratesThen(context, who, [pay]), ratesNow(context, who, [pay])];
-  return daysMoved(pay, pay.start, then, now);
+  return daysMoved(pay, pay.start, then, now, workedDays(context, who, payId));
 }
 
 /**
- * The days of a pay by the rate that they were paid at and the one that holds now. A level's is known for the pay as a
- * whole: before the day nothing of it moves.
+ * The days of a pay by the rate that they were paid at and the one that holds now, each weighed by its hours on record, or
+ * by the agreed week. A level's rate is known for the pay as a whole: before the day nothing of it moves.
  */
 function daysMoved(
   { start, end }: PaidThen,
   from: string,
   then: ((day: string) => RateThen) | undefined,
   now: ((day: string) => RateNow) | undefined,
+  worked: (date: string) => Decimal | null,
 ): RateMoved[] {
-  return datesOf(start, end).flatMap((date): RateMoved[] => {
+  const moved = datesOf(start, end).flatMap((date): RateMoved[] => {
     const [was, is] = [then?.(date), now?.(date)];
     if (!was || !is) return [];
     const part = partOfPeriod({ startDate: date, endDate: date, workPattern: is.workPattern }, start, end);
-    return [{ was, is: is.byDay || date >= from ? is : was, weight: part?.own ?? one }];
+    return [{ was, is: is.byDay || date >= from ? is : was, weight: worked(date) ?? part?.own ?? one }];
   });
+  // Days off alone are worth as much as each other.
+  return moved.every(({ weight }) => weight.isZero()) ? moved.map((each) => ({ ...each, weight: one })) : moved;
 }
 
 /** What the pays since a day would have been by the terms that hold once `save` has been done. */
@@ -117,7 +121,8 @@ function differences(context: Context, who: Who, from: string, save: () => void)
     pays.map((each) => each.id),
   );
   return pays.flatMap((signed, at): Difference[] => {
-    const moved = daysMoved(signed, from, before[at], after[at]);
+    const worked = workedDays(context, who, signed.payId);
+    const moved = daysMoved(signed, from, before[at], after[at], worked);
     if (moved.every(({ was, is }) => was.hourlyRate === is.hourlyRate && was.salary === is.salary)) return [];
     const within = signed.start < from ? from : null;
     const input = withCorrections(context, who, signed);

@@ -56,12 +56,12 @@ function backPaid(
   context: Context,
   run: Run,
   who: typeof person.$inferSelect,
-  { id, payday, input }: typeof signedPay.$inferSelect,
+  { id, payId, payday, input }: typeof signedPay.$inferSelect,
   laid: (typeof pay.$inferSelect)["laid"],
 ): (rate: string) => string {
   if ((backPaidOf(context, who.id, [id], true).get(id) ?? 0) === 0) return (rate) => rate;
   const [start, end] = [laid?.spans[0]?.from ?? run.periodStart, laid?.spans.at(-1)?.to ?? run.periodEnd];
-  const moved = movedSince(context, who, { payday, input: input as AnyInput, start, end, spans: laid?.spans });
+  const moved = movedSince(context, who, { payday, input: input as AnyInput, start, end, spans: laid?.spans }, payId);
   return (rate) => rateAfter(rate, moved);
 }
 

@@ -242,6 +242,15 @@ describe("back pay of a period of which a part was paid", () => {
     signRun(world, open(world.cycleId));
     expect(owed("2026-06-26")).toEqual([["2026-07-02", "38.00"]]);
   });
+  it("goes by the hours of each day where they are recorded: a raise from Saturday is Saturday's", () => {
+    world = smallWorld(1);
+    saveSection(world.context, world.actor, mover(), "time", byRecord());
+    recorded(["2026-06-22"]);
+    recorded(["2026-06-27"], "8-16");
+    signRun(world, open(world.cycleId));
+    expect([owed("2026-06-27"), owed("2026-06-23")]).toEqual([[["2026-07-02", "40.00"]], [["2026-07-02", "40.00"]]]);
+    expect(owed("2026-06-22")).toEqual([["2026-07-02", "60.00"]]);
+  });
   it("leaves out the days of the other cycle", () => {
     world = smallWorld(3);
     const cycle = further("fortnightly");
