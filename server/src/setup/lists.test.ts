@@ -11,10 +11,11 @@ import fc from "fast-check";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { readDesk } from "../desk/readDesk.ts";
 import { listPeople } from "../people/readPeople.ts";
+import { saveSection } from "../people/savePerson.ts";
 import { openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
 import { employerCost } from "../store/schema.ts";
-import { type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
+import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld } from "../testing/smallWorld.ts";
 import { chartCsv, takeChartIn } from "./chartCsv.ts";
 import { addCentre } from "./costs.ts";
 import { addCycle, createBusiness } from "./createBusiness.ts";
@@ -48,6 +49,20 @@ describe("lists of the set-up", () => {
     expect(shed).toMatchObject({ usedBy: 0, state: "TAS" });
     change("places", shed?.id ?? 0, { name: "The old shed", state: "QLD", ...noDays, retired: true });
     expect(view().places.find((each) => each.id === shed?.id)).toMatchObject({ state: "QLD", retired: true });
+  });
+  it("a cycle that everybody has left is retired once its last days are paid", () => {
+    const { context, actor, businessId, cycleId, personIds } = world;
+    addCycle(context, actor, businessId, {
+      ...{ name: "Fortnightly", cycle: "fortnightly", firstPeriodStart: "2026-07-06", paydayOffset: 3 },
+    });
+    const cycle = view().cycles.at(-1)?.id ?? 0;
+    for (const id of personIds)
+      saveSection(context, actor, id, "employment", plainTerms(world, { cycleId: cycle, from: "2026-06-24" }));
+    const retire = () => change("cycles", cycleId, { ...weekly, retired: true });
+    expect(retire).toThrow(/Alex Sample\d is paid by Weekly until 23 June 2026, and no run has paid that yet/);
+    signRun(world, openUsual(world));
+    retire();
+    expect(view().cycles.find((each) => each.id === cycleId)?.retired).toBe(true);
   });
   it("hold self-managed funds by service address and account, and one default", () => {
     const own = check(newFund, {
