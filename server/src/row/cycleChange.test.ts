@@ -8,7 +8,7 @@ import { employAgainFrom } from "../afterwards/employAgain.ts";
 import { recordDeparture } from "../afterwards/recordDeparture.ts";
 import { datesOf } from "../hours/periods.ts";
 import { saveSection } from "../people/savePerson.ts";
-import { openRun } from "../runs/openRun.ts";
+import { neverOpened, openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { addCycle } from "../setup/createBusiness.ts";
@@ -194,6 +194,14 @@ describe("weekly to fortnightly", () => {
       { numRuns: 15 },
     );
   });
+});
+it("a payday that was never opened is told of where it had somebody's days, and not once all have left the cycle", () => {
+  world = smallWorld(2);
+  const cycle = further("fortnightly");
+  for (const id of world.personIds) move(cycle, "2026-07-09", {}, id);
+  expect(neverOpened(world.context, world.businessId, "2026-07-01", "2026-07-31")).toEqual([
+    ...["2026-07-02", "2026-07-09", "2026-07-16", "2026-07-22"],
+  ]);
 });
 it("somebody who is employed again in another cycle is in that one alone", () => {
   world = smallWorld(3);

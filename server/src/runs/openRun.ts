@@ -13,7 +13,6 @@ import { applyWaiting } from "../row/finalLines.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
 import { departuresPaid } from "../row/missing.ts";
 import { lastRunOf, nextPeriodOf } from "../setup/nextPeriod.ts";
-import { datedRecords } from "../store/dated.ts";
 import { pay, payCycle, payElement, payRun, person } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
 
@@ -23,21 +22,18 @@ export interface Wanted {
   payday?: string | undefined;
 }
 
-/** Paydays of cycles that people are in, up to a day, for which no run was ever opened. */
+/** Paydays up to a day for which no run was ever opened, of periods with somebody's days in them. */
 export function neverOpened(context: Context, businessId: number, from: string, to: string): string[] {
   const { db } = context.store;
   const people = db.select().from(person).where(eq(person.businessId, businessId)).all();
-  const { terms } = datedRecords(
-    db,
-    people.filter((each) => each.endDate === null || each.endDate >= to).map((each) => each.id),
-    to,
-  );
-  const used = new Set([...terms.values()].map((each) => each.cycleId));
   const days = new Set<string>();
   for (const cycle of db.select().from(payCycle).where(eq(payCycle.businessId, businessId)).all())
-    for (let period = nextPeriodOf(context, cycle); used.has(cycle.id) && period.payday <= to; ) {
-      if (period.payday >= from) days.add(period.payday);
-      period = nextPeriod(cycle.cycle as Cycle, period.end, cycle.paydayOffset);
+    for (let period = nextPeriodOf(context, cycle); period.payday <= to; ) {
+      const { start, end } = period;
+      const here = people.filter((each) => each.startDate <= end && (each.endDate === null || each.endDate >= start));
+      const within = { businessId, cycleId: cycle.id, periodStart: start, periodEnd: end };
+      if (period.payday >= from && peopleOfCycle(context, within, here).inCycle.length > 0) days.add(period.payday);
+      period = nextPeriod(cycle.cycle as Cycle, end, cycle.paydayOffset);
     }
   return [...days].sort();
 }
