@@ -195,6 +195,21 @@ describe("weekly to fortnightly", () => {
     );
   });
 });
+it.each(["weekly first", "fortnightly first"])("%s: each pay is taxed as a period of its own", (order) => {
+  world = smallWorld(3);
+  const cycle = further("fortnightly");
+  for (let week = 0; week < 2; week += 1) signRun(world, open(world.cycleId));
+  move(cycle, "2026-07-09");
+  const runs = order === "weekly first" ? [world.cycleId, cycle] : [cycle, world.cycleId];
+  const taxed = runs.map((each) => {
+    const run = open(each);
+    signRun(world, run);
+    expect(mark(run, "paidBefore")).toBeUndefined();
+    return rowIn(run)?.figures?.withheld;
+  });
+  // 718.20 a week: 68; 1,675.80 a fortnight: twice the 89 of 837.90.
+  expect(order === "weekly first" ? taxed : taxed.reverse()).toEqual(["68.00", "178.00"]);
+});
 it("a payday that was never opened is told of where it had somebody's days, and not once all have left the cycle", () => {
   world = smallWorld(2);
   const cycle = further("fortnightly");
