@@ -12,6 +12,7 @@ import { neverOpened, openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { addCycle } from "../setup/createBusiness.ts";
+import { takeBack } from "../signOff/takeBack.ts";
 import { payCycle, payRun, person } from "../store/schema.ts";
 import { plainTerms, type SmallWorld, said, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { approveDays, saveDays } from "../time/days.ts";
@@ -209,6 +210,20 @@ it.each(["weekly first", "fortnightly first"])("%s: each pay is taxed as a perio
   });
   // 718.20 a week: 68; 1,675.80 a fortnight: twice the 89 of 837.90.
   expect(order === "weekly first" ? taxed : taxed.reverse()).toEqual(["68.00", "178.00"]);
+});
+it("what another cycle's run relies on is not taken back before that one", () => {
+  world = smallWorld(3);
+  const cycle = further("fortnightly");
+  for (let week = 0; week < 2; week += 1) signRun(world, open(world.cycleId));
+  const weekly = signRun(world, open(world.cycleId));
+  move(cycle, "2026-07-09");
+  const fortnightly = signRun(world, open(cycle));
+  const back = (run: number) => takeBack(world.context, world.actor, run, "Looked at once more");
+  expect(() => back(weekly)).toThrow(/^Alex Sample0 is in another cycle by now/);
+  const later = back(fortnightly);
+  expect(hoursIn(later)).toBe(38);
+  const fresh = back(weekly);
+  expect([hoursIn(fresh), hoursIn(later)]).toEqual([22.8, 53.2]);
 });
 it("a payday that was never opened is told of where it had somebody's days, and not once all have left the cycle", () => {
   world = smallWorld(2);

@@ -29,6 +29,7 @@ import {
   tick,
 } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
+import { reliedOn } from "./reliedOn.ts";
 
 /** @returns the id of the fresh open run */
 export function takeBack(context: Context, actor: Actor, runId: number, reason: string): number {
@@ -78,6 +79,8 @@ export function takeBack(context: Context, actor: Actor, runId: number, reason: 
     }
     followActs(context, runId, fresh.id);
     composeAndCount(context, fresh.id);
+    // Days that this run had paid may be those of another cycle's open run now.
+    for (const { id } of otherOpenRuns(context, fresh.id, run.businessId)) composeAndCount(context, id);
     record(context.store, {
       at: context.clock.now(),
       userId: actor.userId,
@@ -90,6 +93,15 @@ export function takeBack(context: Context, actor: Actor, runId: number, reason: 
   context.announce(runId);
   return freshId;
 }
+
+const otherOpenRuns = ({ store: { db } }: Context, runId: number, businessId: number) =>
+  db
+    .select({ id: payRun.id })
+    .from(payRun)
+    .where(
+      and(eq(payRun.businessId, businessId), eq(payRun.state, "open"), eq(payRun.kind, "cycle"), ne(payRun.id, runId)),
+    )
+    .all();
 
 /** What acts put into the run stands in the fresh one now: corrections, back pay, a closedown, a final pay. */
 function followActs(context: Context, fromRun: number, toRun: number): void {
@@ -137,6 +149,12 @@ function demandUnsent(context: Context, run: Run): void {
     .get();
   if (later && run.kind === "cycle")
     throw conflict("not-the-latest", `Run ${later.number} is newer. Only the latest run of a cycle can be taken back.`);
+  const name = reliedOn(context, run);
+  if (name)
+    throw conflict(
+      "paid-since",
+      `${name} is in another cycle by now, and a signed-off run of it leaves out the days that this one paid. Take that run back first, or correct this pay.`,
+    );
 }
 
 function reverseFacts(context: Context, run: Run): void {
