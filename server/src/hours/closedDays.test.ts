@@ -110,11 +110,17 @@ describe.each(["AU", "NZ"] as const)("%s", (country) => {
     world.context.store.sqlite
       .prepare("INSERT INTO time_approval (day_id, approved, user_id, at) SELECT MAX(id), 1, ?, ? FROM time_day")
       .run(world.actor.userId, world.context.clock.now());
-    const row = readRun(world.context, world.actor, openUsual(world)).rows.find((each) => each.personId === who());
-    expect(row?.marks.filter((mark) => mark.kind === "stop").map(({ text }) => text)).toEqual([
+    const runId = openUsual(world);
+    const stops = () =>
+      readRun(world.context, world.actor, runId)
+        .rows.find((each) => each.personId === who())
+        ?.marks.flatMap((mark) => (mark.kind === "stop" ? [mark.text] : []));
+    expect(stops()).toEqual([
       expect.stringMatching(
-        /^24 June 2026 is approved, and the pay of \d July 2026 was signed off without\. Correct that pay/,
+        /^24 June 2026 is approved, and the pay of \d July 2026 was signed off without\. Correct that pay, and take the approval/,
       ),
     ]);
+    approveDays(world.context, world.actor, world.businessId, { days: day("8-16", country), approved: false });
+    expect(stops()).toEqual([]);
   });
 });

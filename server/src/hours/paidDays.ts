@@ -10,7 +10,8 @@ import { daysInAdvance } from "./inAdvance.ts";
 import { contextDays, type KnownPerson, personTimes } from "./personTimes.ts";
 import type { KnownDay } from "./readDays.ts";
 
-const isApproved = (day: KnownDay): boolean => day.kind === "worked" && day.record !== null && day.state === "approved";
+export const isApproved = (day: KnownDay): boolean =>
+  day.kind === "worked" && day.record !== null && day.state === "approved";
 
 /** Approved days before a run's period, within the time that is paid here. */
 export function approvedBefore(context: Context, run: Run, { who, known }: KnownPerson): KnownDay[] {

@@ -6,7 +6,6 @@
 import { dateWords } from "@zesty/core/calendar/dates";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { timeRulesIn } from "@zesty/core/countries/time";
-import { hasWork } from "@zesty/core/hours/dayText";
 import { holidayOn, personHours } from "@zesty/core/hours/personHours";
 import type { OpenTime, SheetLine } from "@zesty/core/pay/row";
 import type { Strand, Taken } from "@zesty/core/pay/strands";
@@ -15,10 +14,9 @@ import type { Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
 import { beyondOuterLimits, shortOfAgreement } from "../hours/agreementFloor.ts";
 import { holidaysOff, leaveOnDaysOff } from "../hours/askedOfDays.ts";
-import { closedDays } from "../hours/closedDays.ts";
 import { cycleOn } from "../hours/cycleDays.ts";
 import { advanceQuery, aheadOf, paidBefore, together } from "../hours/inAdvance.ts";
-import { approvedBefore, isEmployed, lateDays } from "../hours/paidDays.ts";
+import { lateDays } from "../hours/paidDays.ts";
 import { datesOf, periodHolding } from "../hours/periods.ts";
 import { type KnownPerson, personTimes } from "../hours/personTimes.ts";
 import type { KnownDay } from "../hours/readDays.ts";
@@ -26,6 +24,7 @@ import { atRateOf, joined, type TimeLines, timeLines } from "../hours/timeLines.
 import { weeklyAllowancesLeftOut } from "../hours/weeklyAllowances.ts";
 import { payCycle } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
+import { approvedUnpaid, isWorkedDay } from "./approvedUnpaid.ts";
 import {
   asOfSpan,
   carriedBy,
@@ -82,8 +81,6 @@ function byVersion(person: KnownPerson, dates: readonly string[]): { person: Kno
     return { person: { ...person, time: { ...person.time, rules } }, dates: own };
   });
 }
-
-const isWorkedDay = (day: KnownDay): boolean => day.record !== null && hasWork(day.record);
 
 const approvedIn = (known: readonly KnownDay[], from: string, to: string): KnownDay[] =>
   known.filter(
@@ -165,7 +162,7 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
     if (person.terms !== null && person.salaried)
       asks.queries.push(...beyondOuterLimits(withPayable(person), datesOf(span.from, span.to)));
   });
-  asks.faults.push(...outsideEmployment(work, last.person), ...paidWithout(work, last.person));
+  asks.faults.push(...approvedUnpaid(work, last.person));
   const late = byRecord.length > 0 ? latePays(work, last.person, present) : { all: [], dates: [] };
   for (const date of late.dates) dates.add(date);
   const found = joined([...priced, ...late.all]);
@@ -196,51 +193,6 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
 
 const isUnpaid = (person: KnownPerson, leave: string | null): boolean =>
   leaveKindIn(person.time.country, leave ?? "annual").unpaid;
-
-const areApproved = (dates: readonly string[]): string =>
-  `${dates.map(dateWords).join(", ")} ${dates.length === 1 ? "is" : "are"} approved`;
-
-/** Approved hours before the first day or after the last one: no pay holds them, so they are not passed over. */
-function outsideEmployment({ context, run }: Work, person: KnownPerson): string[] {
-  const { salaried, terms, known, who } = person;
-  if (salaried || terms?.use === "record") return [];
-  const dates = [...approvedBefore(context, run, person), ...approvedIn(known, run.periodStart, run.periodEnd)]
-    .filter((day) => isWorkedDay(day) && !isEmployed(person, day.date))
-    .map((day) => day.date);
-  const said = (own: readonly string[], words: string) =>
-    own.length === 0
-      ? []
-      : [
-          `${areApproved(own)} with hours and not in this pay: ${words}. Correct that day, or take the hours out of the record.`,
-        ];
-  return [
-    ...said(
-      dates.filter((date) => date < who.startDate),
-      `the employment starts on ${dateWords(who.startDate)}`,
-    ),
-    ...said(
-      dates.filter((date) => date >= who.startDate),
-      `the last day is ${dateWords(who.endDate ?? "")}`,
-    ),
-  ];
-}
-
-/** Days of an earlier version's store, approved after their pay had been signed off as usual: paid now they would be paid twice. */
-function paidWithout({ context, run }: Work, person: KnownPerson): string[] {
-  const { id } = person.who;
-  const before = approvedBefore(context, run, person).filter(({ date }) => isEmployed(person, date));
-  if (before.length === 0) return [];
-  const closedBy = closedDays(context, [id]);
-  const byPayday = new Map<string, string[]>();
-  for (const { date, record } of before) {
-    const payday = closedBy(id, date, record);
-    if (payday !== null) byPayday.set(payday, [...(byPayday.get(payday) ?? []), date]);
-  }
-  return [...byPayday].map(
-    ([payday, dates]) =>
-      `${areApproved(dates)}, and the pay of ${dateWords(payday)} was signed off without. Correct that pay, and take the record of ${dates.length === 1 ? "that day" : "those days"} out.`,
-  );
-}
 
 const cycleOf = ({ store }: Context, id = 0) => rowsOf(store.sqlite, payCycle, "WHERE t.id = ?", id)[0];
 
