@@ -7,7 +7,7 @@ import { asItWas, atNewRates, type RateMoved, type RateThen } from "@zesty/core/
 import { partOfPeriod } from "@zesty/core/pay/partPeriod";
 import { type Decimal, decimal, one, sum } from "@zesty/core/quantity/decimal";
 import { centsText } from "@zesty/core/quantity/units";
-import { and, asc, desc, eq, gte, isNull, ne } from "drizzle-orm";
+import { and, asc, desc, eq, gte, isNull } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { cannot, notFound } from "../ground/problem.ts";
 import { datesOf } from "../hours/periods.ts";
@@ -60,22 +60,20 @@ function paysFrom(context: Context, who: Who, from: string): Signed[] {
     .filter(({ end }) => end >= from);
 }
 
-/** A pay with the corrections of it that are signed off: hours that were taken out owe nothing more. */
-function withCorrections(context: Context, who: Who, { input, payday, payId }: Signed): AnyInput {
-  const lines = context.store.db
-    .select({ input: signedPay.input })
-    .from(signedPay)
-    .innerJoin(payRun, eq(signedPay.runId, payRun.id))
-    .where(
-      and(
-        eq(signedPay.personId, who.id),
-        eq(signedPay.kind, "pay"),
-        ne(signedPay.payId, payId),
-        ne(payRun.state, "takenBack"),
-      ),
+/**
+ * A pay with the corrections of it that are signed off: hours that were taken out owe nothing more. Lines say the payday
+ * that they correct; of two pays on one, the act says which.
+ */
+function withCorrections({ store }: Context, who: Who, { input, payday, payId }: Signed): AnyInput {
+  const lines = store
+    .prepared<[number, number, number], { input: string }>(
+      `SELECT s.input AS input FROM signed_pay s JOIN pay_run r ON r.id = s.run_id
+       WHERE s.person_id = ? AND s.kind = 'pay' AND s.pay_id <> ? AND r.state <> 'takenBack'
+         AND coalesce((SELECT MAX(a.corrects_pay_id = ?) FROM act a WHERE a.run_id = s.run_id
+           AND a.person_id = s.person_id AND a.kind = 'correction' AND a.undone_at IS NULL), 1)`,
     )
-    .all()
-    .flatMap((later) => (later.input as AnyInput).lines as readonly { corrects?: string | undefined }[])
+    .all(who.id, payId, payId)
+    .flatMap((later) => (JSON.parse(later.input) as AnyInput).lines as readonly { corrects?: string | undefined }[])
     .filter((line) => line.corrects === payday)
     .map((line) => ({ ...line, corrects: undefined }));
   const own = asItWas(input);

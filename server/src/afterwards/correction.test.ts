@@ -6,7 +6,9 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { listJournals, readJournal } from "../books/readBooks.ts";
 import { readDocument } from "../documents/documents.ts";
 import { openRun } from "../runs/openRun.ts";
+import { openOutsideCycle } from "../runs/outsideCycle.ts";
 import { readRun } from "../runs/readRun.ts";
+import { saveRows } from "../runs/saveRows.ts";
 import { setTick } from "../runs/ticks.ts";
 import { signOff } from "../signOff/signOff.ts";
 import { business, document, outbox, payRun } from "../store/schema.ts";
@@ -213,6 +215,21 @@ describe("a raise that is paid back, and hours that are corrected", () => {
     finish(correct(value));
     expect(owed()).toBe("0.00");
     expect(readCorrectable(world.context, payId).lines).toEqual([{ ...hours(value)[0], rate: "33" }]);
+  });
+  it("of two pays on one payday, the correction is of the one that it says", () => {
+    const { context, actor, businessId, cycleId } = world;
+    const outside = openOutsideCycle(context, actor, businessId, {
+      ...{ cycleId, periodStart: "2026-06-22", payday: "2026-07-02", reason: "Hours that were forgotten" },
+      personIds: [who()],
+    });
+    saveRows(context, actor, outside, {
+      version: read(outside).version,
+      rows: [{ payId: own(outside)?.payId ?? 0, lines: hours("4") }],
+    });
+    finish(outside);
+    finish(correct("30"));
+    const owedFor = planBackPay(context, actor, who(), raise()).rows.map((row) => row.difference);
+    expect(owedFor.sort()).toEqual(["45.00", "6.00"]);
   });
   it("both waiting for one pay are asked about", () => {
     const id = correct("30", { into: "next" });

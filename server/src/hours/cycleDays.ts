@@ -23,15 +23,17 @@ interface Change {
 }
 type Period = Pick<Run, "businessId" | "cycleId" | "periodStart" | "periodEnd">;
 
-/** Which cycle somebody is in from which day on, in order: what is asked first held before, too. */
+/** Which cycle somebody is in from which day on, in order: what was said first held before, too. */
 function cyclesUntil({ store }: Context, personIds: readonly number[], to: IsoDate): Map<number, Change[]> {
   const found = new Map<number, Change[]>();
   for (const row of store
-    .prepared<[string, string], Change>(
+    .prepared<[string, string, string], Change>(
       `SELECT t.person_id AS personId, t."from" AS "from", t.cycle_id AS cycleId FROM employment_terms t
-       WHERE t.person_id IN (SELECT value FROM json_each(?)) AND t."from" <= ? ORDER BY t."from", t.id`,
+       WHERE t.person_id IN (SELECT value FROM json_each(?)) AND (t."from" <= ? OR NOT EXISTS (
+         SELECT 1 FROM employment_terms e WHERE e.person_id = t.person_id AND e."from" <= ?))
+       ORDER BY t."from", t.id`,
     )
-    .all(JSON.stringify(personIds), to)) {
+    .all(JSON.stringify(personIds), to, to)) {
     const before = found.get(row.personId) ?? [];
     if (before.at(-1)?.from === row.from) before.pop();
     if (before.at(-1)?.cycleId !== row.cycleId) before.push(row);

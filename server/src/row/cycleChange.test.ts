@@ -1,6 +1,7 @@
 /** Who changes to another pay cycle is paid by each for its own days: for no day twice, and for none not at all. */
 import { addDays, weekday } from "@zesty/core/calendar/dates";
 import { readDay } from "@zesty/core/hours/dayText";
+import { eq } from "drizzle-orm";
 import fc from "fast-check";
 import { afterEach, describe, expect, it } from "vitest";
 import { planBackPay } from "../afterwards/backPay.ts";
@@ -13,7 +14,7 @@ import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { addCycle } from "../setup/createBusiness.ts";
 import { takeBack } from "../signOff/takeBack.ts";
-import { payCycle, payRun, person } from "../store/schema.ts";
+import { employmentTerms, payCycle, payRun, person } from "../store/schema.ts";
 import { plainTerms, type SmallWorld, said, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 
@@ -210,6 +211,18 @@ it.each(["weekly first", "fortnightly first"])("%s: each pay is taxed as a perio
   });
   // 718.20 a week: 68; 1,675.80 a fortnight: twice the 89 of 837.90.
   expect(order === "weekly first" ? taxed : taxed.reverse()).toEqual(["68.00", "178.00"]);
+});
+it("whose first day was put right to an earlier one is in their own cycle alone", () => {
+  world = smallWorld(3);
+  const cycle = further("fortnightly");
+  const { db } = world.context.store;
+  // What is agreed stands from the first day that was known, in a fortnight to come.
+  db.update(employmentTerms)
+    .set({ from: "2026-07-20", cycleId: cycle })
+    .where(eq(employmentTerms.personId, mover()))
+    .run();
+  expect(rowIn(open(world.cycleId))).toBeUndefined();
+  expect(rowIn(open(cycle))).toBeDefined();
 });
 it("what another cycle's run relies on is not taken back before that one", () => {
   world = smallWorld(3);

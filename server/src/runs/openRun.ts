@@ -4,7 +4,7 @@ import { dateWords, daysBetween, isDate } from "@zesty/core/calendar/dates";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { nextPeriod } from "@zesty/core/calendar/payPeriods";
 import type { SheetLine } from "@zesty/core/pay/row";
-import { eq, sql } from "drizzle-orm";
+import { and, eq, sql } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { cannot, conflict, notFound } from "../ground/problem.ts";
 import { peopleOfCycle } from "../hours/cycleDays.ts";
@@ -27,7 +27,11 @@ export function neverOpened(context: Context, businessId: number, from: string, 
   const { db } = context.store;
   const people = db.select().from(person).where(eq(person.businessId, businessId)).all();
   const days = new Set<string>();
-  for (const cycle of db.select().from(payCycle).where(eq(payCycle.businessId, businessId)).all())
+  for (const cycle of db
+    .select()
+    .from(payCycle)
+    .where(and(eq(payCycle.businessId, businessId), eq(payCycle.retired, false)))
+    .all())
     for (let period = nextPeriodOf(context, cycle); period.payday <= to; ) {
       const { start, end } = period;
       const here = people.filter((each) => each.startDate <= end && (each.endDate === null || each.endDate >= start));

@@ -157,20 +157,20 @@ function demandUnused(context: Context, businessId: number, list: ListName, entr
   if (left)
     refuse(
       "retired",
-      `${left.name} is paid by ${entry.name} until ${dateWords(left.last)}, and no run has paid that yet. Open it, sign it off, and retire ${entry.name} then.`,
+      `${left.name} is paid by ${entry.name} until ${dateWords(left.last)}, and no run has paid that yet. Sign that run off first, or let the change count from its first day.`,
     );
 }
 
-/** Somebody who has changed to another cycle, with days in this one that none of its runs has paid. */
+/** Somebody other than a casual who has changed to another cycle, with days in this one that none of its runs has paid. */
 const unpaidIn = ({ store }: Context, businessId: number, cycleId: number) =>
   store
     .prepared<[number, number], { name: string; last: string }>(
       `WITH change AS (
-         SELECT t.person_id, t.cycle_id, t."from", date(LEAD(t."from") OVER (PARTITION BY t.person_id ORDER BY t."from", t.id), '-1 day') AS last
+         SELECT t.person_id, t.cycle_id, t.basis, t."from", date(LEAD(t."from") OVER (PARTITION BY t.person_id ORDER BY t."from", t.id), '-1 day') AS last
          FROM employment_terms t JOIN person p ON p.id = t.person_id WHERE p.business_id = ?)
        SELECT p.given_name || ' ' || p.family_name AS name, MIN(c.last, coalesce(p.end_date, c.last)) AS last
        FROM change c JOIN person p ON p.id = c.person_id JOIN pay_cycle y ON y.id = c.cycle_id
-       WHERE c.cycle_id = ? AND c.last >= c."from" AND c.last >= p.start_date AND c.last >= y.first_period_start
+       WHERE c.cycle_id = ? AND c.basis NOT IN ('casual', 'contractor') AND c.last >= c."from" AND c.last >= p.start_date AND c.last >= y.first_period_start
          AND NOT EXISTS (SELECT 1 FROM pay_run r WHERE r.cycle_id = y.id AND r.kind = 'cycle'
            AND r.state IN (${sqlList(signedStates)}) AND r.period_end >= MIN(c.last, coalesce(p.end_date, c.last)))
        ORDER BY 2 DESC LIMIT 1`,
