@@ -5,6 +5,7 @@ import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { todayAt } from "../ground/findBusiness.ts";
 import { cannot } from "../ground/problem.ts";
+import { demandPayday } from "../runs/demandPayday.ts";
 import { insertRun, openRun } from "../runs/openRun.ts";
 import { nextPeriodOf } from "../setup/nextPeriod.ts";
 import { datedRecords } from "../store/dated.ts";
@@ -41,13 +42,17 @@ function ownRun(context: Context, who: Who, wanted: NewDeparture, cycle: Cycle):
   const open = openRunOf(context, cycle.id);
   const start = open?.periodStart ?? nextPeriodOf(context, cycle).start;
   const payday = wanted.payday ?? todayAt(context, who.businessId);
+  const days = { start: start <= wanted.lastDay ? start : wanted.lastDay, end: wanted.lastDay };
+  // Of who left long ago it may be paid today, whenever that was.
+  if (payday > todayAt(context, who.businessId))
+    demandPayday(
+      context,
+      { cycleId: cycle.id, kind: "departure", periodStart: days.start, periodEnd: days.end },
+      payday,
+    );
   const run = insertRun(context, {
-    businessId: who.businessId,
-    cycleId: cycle.id,
-    start: start <= wanted.lastDay ? start : wanted.lastDay,
-    end: wanted.lastDay,
-    payday,
-    kind: "departure",
+    ...{ businessId: who.businessId, cycleId: cycle.id, payday, kind: "departure" as const },
+    ...days,
   });
   const row = open && rowOf(context, open.id, who.id);
   if (row) db.update(pay).set({ included: false }).where(eq(pay.id, row.id)).run();

@@ -6,15 +6,19 @@ import { payrollYearAu } from "@zesty/core/calendar/payrollYear";
 import { sum } from "@zesty/core/quantity/decimal";
 import { centsText, moneyText } from "@zesty/core/quantity/units";
 import { superGuaranteeRules } from "@zesty/core/rulebook/au/superGuaranteeRules";
+import { and, eq } from "drizzle-orm";
 import { keepDocument } from "../documents/documents.ts";
 import type { Actor, Context } from "../ground/context.ts";
+import type { Run } from "../ground/findRun.ts";
 import { messageIdOf } from "../ground/messageId.ts";
 import { agentOn, standingOn } from "../lodging/lodging.ts";
 import type { LodgingOfCountry } from "../outbox/lodgingOfCountry.ts";
 import type { Prepared } from "../row/prepared.ts";
+import { prepareAgain } from "../signOff/prepareAgain.ts";
 import { runName } from "../signOff/runDocuments.ts";
 import { outbox } from "../store/schema.ts";
-import { factSums } from "../store/sums.ts";
+import { record } from "../store/trail.ts";
+import { heldThoughTakenBack, overtakenIn } from "./overtaken.ts";
 import { payEventXml } from "./payEventXml.ts";
 import { payeeFacts, payeeSources } from "./payees.ts";
 import { readPayEvent } from "./readEvent.ts";
@@ -60,20 +64,15 @@ interface Replaced {
   submissionId: string;
 }
 
-/** Makes the pay event of a prepared run. What it returns keeps it as a document and puts it into the outbox. */
-function makePayEvent(
-  context: Context,
-  actor: Actor,
-  prepared: Prepared,
-  { state, suffix, replaced }: { state: "prepared" | "queued"; suffix: string; replaced?: Replaced },
-): () => void {
+/** What the event of a prepared run says, but for who sends it and when. */
+function eventSays(context: Context, prepared: Prepared) {
   const { business: owner, loaded } = prepared;
   const { run } = loaded;
   const rules = context.rules.row(superGuaranteeRules, run.payday).figures;
   const reportedYear = throughTheYear(context, prepared);
   const sources = payeeSources(context, run);
   const agent = eventAgent(context, owner.id, run.payday);
-  const says = {
+  return {
     payDate: run.payday,
     payer: { bmsId: owner.bmsId, abn: owner.abn, branch: owner.branch, name: owner.legalName, contact: owner.contact },
     ...payerTotals(prepared),
@@ -93,13 +92,26 @@ function makePayEvent(
       return payeeRecord(facts, rules.base === "qualifying earnings");
     }),
   };
-  const messageId = messageIdOf(context, {
-    bmsId: owner.bmsId,
-    run,
-    payId: null,
-    channel: "payEvent",
-    says: JSON.stringify(says),
+}
+
+/** The number that an event goes out under, or that a row of the outbox would have today. */
+const numberOf = (context: Context, { business, loaded }: Prepared, says: object, before?: number): string =>
+  messageIdOf(context, {
+    ...{ bmsId: business.bmsId, run: loaded.run, payId: null, channel: "payEvent" as const },
+    ...{ says: JSON.stringify(says), before },
   });
+
+/** Makes the pay event of a prepared run. What it returns keeps it as a document and puts it into the outbox. */
+function makePayEvent(
+  context: Context,
+  actor: Actor,
+  prepared: Prepared,
+  { state, suffix, replaced }: { state: "prepared" | "queued"; suffix: string; replaced?: Replaced },
+): () => void {
+  const { business: owner, loaded } = prepared;
+  const { run } = loaded;
+  const says = eventSays(context, prepared);
+  const messageId = numberOf(context, prepared, says);
   const bytes = payEventXml(
     payEvent({
       submissionId: replaced?.submissionId ?? messageId,
@@ -124,6 +136,31 @@ function makePayEvent(
   };
 }
 
+/**
+ * An event that waits since sign-off, made anew where it would say something else by now: a pay signed off or taken back
+ * since is in the year to date that the agency takes from the newest event.
+ */
+function renewWaiting(context: Context, actor: Actor, run: Run): void {
+  const { db } = context.store;
+  const waiting = db
+    .select({ id: outbox.id, messageId: outbox.messageId })
+    .from(outbox)
+    .where(and(eq(outbox.runId, run.id), eq(outbox.channel, "payEvent"), eq(outbox.state, "prepared")))
+    .get();
+  if (!waiting) return;
+  const prepared = prepareAgain(context, run.id);
+  if (numberOf(context, prepared, eventSays(context, prepared), waiting.id) === waiting.messageId) return;
+  db.update(outbox).set({ state: "cancelled" }).where(eq(outbox.id, waiting.id)).run();
+  makePayEvent(context, actor, prepared, { state: "prepared", suffix: "-anew" })();
+  record(context.store, {
+    at: context.clock.now(),
+    userId: actor.userId,
+    businessId: run.businessId,
+    what: "made the pay event anew before it was sent",
+    about: `run ${run.number}`,
+  });
+}
+
 /** Who has left by the end of the period with a reason on record, and is reported year by year. */
 function leaversOf(context: Context, prepared: Prepared): SignOffPlan["leavers"] {
   const { run } = prepared.loaded;
@@ -136,16 +173,25 @@ function leaversOf(context: Context, prepared: Prepared): SignOffPlan["leavers"]
 }
 
 /**
- * Year-to-date as a pay event reports it: with paydays of the year that come later and are signed off already. An event
- * made again, or one for an earlier payday, would else take the reported year back.
+ * Year-to-date as a pay event reports it: with paydays of the year that come later and were told already. An event made
+ * again, or one for an earlier payday, would else take the reported year back. What waits to be sent tells itself.
  */
 function throughTheYear({ store }: Context, { loaded: { run, rows } }: Prepared) {
-  const later = factSums(
-    store,
-    rows.map((row) => row.person.id),
-    addDays(run.payday, 1),
-    payrollYearAu(run.payday).to,
-  );
+  const later = new Map<number, [code: string, cents: number][]>();
+  for (const { personId, code, cents } of store
+    .prepared<[string, string, string, number], { personId: number; code: string; cents: number }>(
+      `SELECT f.person_id AS personId, f.code AS code, SUM(f.cents) AS cents
+       FROM pay_fact f JOIN signed_pay s ON s.id = f.signed_pay_id
+       WHERE f.person_id IN (SELECT value FROM json_each(?)) AND f.payday BETWEEN ? AND ?
+         AND NOT EXISTS (SELECT 1 FROM outbox o WHERE o.run_id = s.run_id AND o.business_id = ?
+           AND o.channel = 'payEvent' AND o.state = 'prepared')
+       GROUP BY f.person_id, f.code`,
+    )
+    .all(
+      ...[JSON.stringify(rows.map((row) => row.person.id)), addDays(run.payday, 1)],
+      ...[payrollYearAu(run.payday).to, run.businessId],
+    ))
+    later.set(personId, [...(later.get(personId) ?? []), [code, cents]]);
   return ({ row, yearAfter }: Prepared["pays"][number]): Map<string, number> => {
     const sums = new Map(yearAfter);
     for (const [code, cents] of later.get(row.row.person.id) ?? []) sums.set(code, (sums.get(code) ?? 0) + cents);
@@ -179,10 +225,16 @@ export const lodgingAu: LodgingOfCountry = {
     payEvent: (context, actor, prepared) =>
       makePayEvent(context, actor, prepared, { state: "queued", suffix: "-again" })(),
   },
-  replace: (context, actor, prepared, replaced) =>
-    makePayEvent(context, actor, prepared, { state: "queued", suffix: "-replacement", replaced })(),
+  replace: {
+    // An update tells nobody's pay of a day: what it said is put right by another.
+    may: (bytes) => bytes.includes('action="submit"'),
+    make: (context, actor, prepared, replaced) =>
+      makePayEvent(context, actor, prepared, { state: "queued", suffix: "-replacement", replaced })(),
+  },
   amendable: [],
   read: { payEvent: readPayEvent },
   due: () => null,
-  takenBack: () => {},
+  beforeSending: renewWaiting,
+  overtaken: overtakenIn,
+  takenBack: heldThoughTakenBack,
 };

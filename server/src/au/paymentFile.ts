@@ -22,11 +22,16 @@ interface FileOf {
   on: IsoDate;
   from: { bsb: string; account: string };
   messageId: string;
+  /** what tells it from a file of the same payments */
+  apart: string;
 }
+
+/** Characters of a reference that a bank takes. */
+const referenceLength = 18;
 
 export function paymentFileAu(
   context: Context,
-  { owner, on, from, messageId }: FileOf,
+  { owner, on, from, messageId, apart }: FileOf,
   what: keyof typeof told,
   payments: readonly DirectEntryPayment[],
 ): PaymentBytes {
@@ -34,13 +39,21 @@ export function paymentFileAu(
   const plain = { payday: on, purpose, payer: { name: owner.legalName, ...from }, payments };
   switch (fileOf(owner)) {
     case "csv":
-      return paymentCsv(paymentRowsAu(plain));
+      return paymentCsv(
+        paymentRowsAu({
+          ...plain,
+          payments: payments.map((each) => ({
+            ...each,
+            reference: `${each.reference.slice(0, referenceLength - apart.length)}${apart}`,
+          })),
+        }),
+      );
     case "pain001":
       return creditTransferXml(transferAu(plain), messageId, context.clock.today(owner.timeZone));
     case "directEntry": {
       const { institution, userName, userId, balancing } = owner.bank;
       const text = directEntryFile({
-        ...{ institution, userName, userId, balancing, description, code, payments },
+        ...{ institution, userName, userId, balancing, code, payments, description: `${description}${apart}` },
         ...{ processDate: on, trace: from, remitter: owner.name },
       });
       return { mime: "text/plain", ending: endings.directEntry, bytes: Buffer.from(text, "latin1") };

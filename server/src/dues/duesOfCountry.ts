@@ -62,7 +62,7 @@ export interface DuesOfCountry {
   sendBy(kind: DueKind, due: IsoDate): IsoDate | null;
   file(
     context: Context,
-    of: { owner: Business; on: IsoDate; from: { bsb: string; account: string }; messageId: string },
+    of: { owner: Business; on: IsoDate; from: { bsb: string; account: string }; messageId: string; apart: string },
     lines: readonly PaidLine[],
   ): { mime: string; ending: string; bytes: Buffer };
   /** data that goes ahead of the money, or what is missing for it, by person */

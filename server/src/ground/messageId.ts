@@ -14,15 +14,20 @@ export interface MessageOf {
   channel: (typeof outbox.$inferSelect)["channel"];
   /** what the message says, as JSON, without the time at which it was made */
   says: string;
+  /** as it was numbered before this row of the outbox was written; left out: as it is numbered now */
+  before?: number | undefined;
 }
 
 /** Made again by decision, with the same content, it is another message: the earlier ones of its kind are counted. */
-export function messageIdOf(context: Context, { bmsId, run, payId, channel, says }: MessageOf): string {
+export function messageIdOf(
+  context: Context,
+  { bmsId, run, payId, channel, says, before = Number.MAX_SAFE_INTEGER }: MessageOf,
+): string {
   const earlier = context.store
-    .prepared<[number, string, number | null], { count: number }>(
-      "SELECT COUNT(*) AS count FROM outbox WHERE run_id = ? AND channel = ? AND pay_id IS ?",
+    .prepared<[number, string, number | null, number], { count: number }>(
+      "SELECT COUNT(*) AS count FROM outbox WHERE run_id = ? AND channel = ? AND pay_id IS ? AND id < ?",
     )
-    .get(run.id, channel, payId)?.count;
+    .get(run.id, channel, payId, before)?.count;
   return uuidOf(`${JSON.stringify([bmsId, run.number, run.payday, payId, channel, earlier]).slice(0, -1)},${says}]`);
 }
 

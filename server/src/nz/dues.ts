@@ -26,7 +26,7 @@ export const duesNz: DuesOfCountry = {
   bankDay: rollForwardNz,
   // It counts when it leaves.
   sendBy: () => null,
-  file(context, { owner, on, from, messageId }, lines) {
+  file(context, { owner, on, from, messageId, apart }, lines) {
     const file = {
       ...{ payday: on, about: "DUES", payer: { name: owner.legalName, account: from.account } },
       payments: lines.map(({ name, account, reference, cents }) => ({
@@ -35,7 +35,7 @@ export const duesNz: DuesOfCountry = {
     };
     return owner.filing?.paymentFile === "pain001"
       ? creditTransferXml(transferNz(file), messageId, context.clock.today(owner.timeZone))
-      : paymentCsv(paymentRowsNz(file));
+      : paymentCsv(paymentRowsNz({ ...file, about: `${file.about}${apart}` }));
   },
   // KiwiSaver goes with PAYE, and its data with the filing.
   data: () => ({

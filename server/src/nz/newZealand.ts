@@ -6,7 +6,7 @@ import { booksNz } from "./books.ts";
 import { deskNz } from "./desk.ts";
 import { duesNz } from "./dues.ts";
 import { leaveNz } from "./leave.ts";
-import { lodgingNz } from "./paydayFiling.ts";
+import { lodgingNz } from "./lodging.ts";
 import { paysNz } from "./pays.ts";
 import { peopleNz } from "./people.ts";
 import { routesNz } from "./routes.ts";

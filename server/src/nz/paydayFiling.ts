@@ -1,9 +1,6 @@
 /** Payday filing, New Zealand: the employment information of a whole payday, and the details of who starts or leaves. */
 
-import { isTaken } from "@zesty/contract/outboxStates";
-import type { SendView } from "@zesty/contract/sending";
 import type { FilingPlan } from "@zesty/contract/signOff";
-import { dateWords } from "@zesty/core/calendar/dates";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { DelimitedFault } from "@zesty/core/formats/delimited";
 import { employeeDetails, employeeDetailsFile } from "@zesty/core/nz/documents/employeeDetails";
@@ -19,11 +16,9 @@ import { centsText } from "@zesty/core/quantity/units";
 import { and, desc, eq, inArray, ne, notInArray } from "drizzle-orm";
 import { keepDocument, sha256 } from "../documents/documents.ts";
 import type { Context } from "../ground/context.ts";
-import type { Run } from "../ground/findRun.ts";
 import { messageIdOf } from "../ground/messageId.ts";
 import { cannot } from "../ground/problem.ts";
 import { agentOn } from "../lodging/lodging.ts";
-import type { LodgingOfCountry } from "../outbox/lodgingOfCountry.ts";
 import { employmentsOn } from "../people/employmentOn.ts";
 import type { Prepared } from "../row/prepared.ts";
 import { prepareAgain } from "../signOff/prepareAgain.ts";
@@ -31,7 +26,6 @@ import { runName } from "../signOff/runDocuments.ts";
 import { places } from "../store/crypt.ts";
 import { outbox, payRun } from "../store/schema.ts";
 import { detailsOf, noticeLeft } from "./detailsToTell.ts";
-import { readFiling } from "./readFiling.ts";
 import { nzOf } from "./rows.ts";
 
 /** Pays of a prepared run as they are filed; particulars as on record now. */
@@ -67,7 +61,7 @@ function filedPays(context: Context, { loaded, pays }: Prepared): FiledPay[] {
 }
 
 /** Filings of a payday that were made so far, newest first; what was taken back is none. */
-const filingsOf = (context: Context, businessId: number, payday: string) =>
+export const filingsOf = (context: Context, businessId: number, payday: string) =>
   context.store.db
     .select({ outbox, runId: payRun.id })
     .from(outbox)
@@ -123,7 +117,7 @@ export function filingOf(context: Context, prepared: Prepared) {
 }
 
 /** What the filing will hold, and what Inland Revenue would refuse. */
-function filingPlan(context: Context, prepared: Prepared): FilingPlan {
+export function filingPlan(context: Context, prepared: Prepared): FilingPlan {
   const { amendment, information } = filingOf(context, prepared);
   const details = detailsOf(context, prepared);
   const { payday } = prepared.loaded.run;
@@ -157,6 +151,10 @@ function filingPlan(context: Context, prepared: Prepared): FilingPlan {
   };
 }
 
+/** The bytes of a payday's filing, with which it is told apart from one that waits. */
+export const filingBytes = ({ information }: ReturnType<typeof filingOf>): Buffer =>
+  Buffer.from(clean(() => employmentInformationFile(information)));
+
 const clean = <T>(make: () => T): T => {
   try {
     return make();
@@ -170,13 +168,14 @@ const clean = <T>(make: () => T): T => {
  * Makes the filing of a payday. What it returns keeps it and puts it into the outbox; an earlier one that was not released
  * yet is replaced.
  */
-function makeFiling(context: Context, prepared: Prepared, state: "prepared" | "queued"): () => void {
+export function makeFiling(context: Context, prepared: Prepared, state: "prepared" | "queued"): () => void {
   const { db } = context.store;
   const { run } = prepared.loaded;
   const owner = prepared.business;
-  const { amendment, information, replaced } = filingOf(context, prepared);
+  const made = filingOf(context, prepared);
+  const { amendment, replaced } = made;
   const name = `${runName(owner, run)}-employment-information${amendment === 0 ? "" : `-${amendment}`}.csv`;
-  const bytes = Buffer.from(clean(() => employmentInformationFile(information)));
+  const bytes = filingBytes(made);
   return () => {
     if (replaced.length > 0)
       db.update(outbox)
@@ -187,14 +186,20 @@ function makeFiling(context: Context, prepared: Prepared, state: "prepared" | "q
   };
 }
 
-/** Makes the details of who starts, leaves or changed. What it returns keeps them and puts them into the outbox. */
-function makeDetails(context: Context, prepared: Prepared, state: "prepared" | "queued"): () => void {
+/** The bytes of what is told of who starts, leaves or changed; null where nothing is. */
+export function detailsBytes(context: Context, prepared: Prepared): Buffer | null {
   const people = detailsOf(context, prepared);
-  if (people.length === 0) return () => {};
+  if (people.length === 0) return null;
   const owner = prepared.business;
   const intermediary = agentOn(context, owner.id, prepared.loaded.run.payday)?.ird ?? null;
-  const bytes = Buffer.from(clean(() => employeeDetailsFile(employeeDetails(owner.ird ?? "", people, intermediary))));
-  const name = `${runName(owner, prepared.loaded.run)}-employee-details.csv`;
+  return Buffer.from(clean(() => employeeDetailsFile(employeeDetails(owner.ird ?? "", people, intermediary))));
+}
+
+/** Makes the details of who starts, leaves or changed. What it returns keeps them and puts them into the outbox. */
+export function makeDetails(context: Context, prepared: Prepared, state: "prepared" | "queued"): () => void {
+  const bytes = detailsBytes(context, prepared);
+  if (bytes === null) return () => {};
+  const name = `${runName(prepared.business, prepared.loaded.run)}-employee-details.csv`;
   return () => putOut(context, prepared, "employeeDetails", name, bytes, state, null);
 }
 
@@ -229,65 +234,3 @@ function putOut(
     })
     .run();
 }
-
-/** A run that is taken back gives the filing of its payday back to the run that it had taken it from. */
-function giveBackFiling(context: Context, run: { id: number; businessId: number; payday: string }): void {
-  const { db } = context.store;
-  if (filingsOf(context, run.businessId, run.payday).length > 0) return;
-  const last = db
-    .select({ id: outbox.id })
-    .from(outbox)
-    .innerJoin(payRun, eq(outbox.runId, payRun.id))
-    .where(
-      and(
-        eq(outbox.businessId, run.businessId),
-        eq(outbox.channel, "employmentInformation"),
-        eq(outbox.state, "cancelled"),
-        eq(payRun.payday, run.payday),
-        ne(payRun.id, run.id),
-        notInArray(payRun.state, ["open", "takenBack"]),
-      ),
-    )
-    .orderBy(desc(outbox.id))
-    .get();
-  if (last) db.update(outbox).set({ state: "prepared", detail: null }).where(eq(outbox.id, last.id)).run();
-}
-
-/** By when a payday has to be filed, and whether that day has gone by without it. */
-function filingState(context: Context, owner: { id: number; timeZone: string }, { payday }: Run): SendView["filing"] {
-  const due = filingDueDate(payday);
-  const filed = filingsOf(context, owner.id, payday).some((each) => isTaken(each.outbox.state));
-  return { due, late: !filed && context.clock.today(owner.timeZone) > due };
-}
-
-export const lodgingNz: LodgingOfCountry = {
-  declaration: (name, agent) =>
-    agent
-      ? `${name} authorised ${agent.name} on ${dateWords(agent.signedOn)} to file for it. I file for ${agent.name}, and the employment information of this payday is true and correct.`
-      : `I am authorised to file for ${name}, and the employment information of this payday is true and correct.`,
-  lodged: "payday filing",
-  // It is filed as a nil return.
-  lodgesNothing: true,
-  // A run without tables works nothing out, and no filing can be shown.
-  plan: (context, prepared, tablesMissing) => ({
-    payEvent: null,
-    filing: tablesMissing ? null : filingPlan(context, prepared),
-  }),
-  leavers: () => [],
-  make(context, _actor, prepared) {
-    const made = [makeDetails(context, prepared, "prepared"), makeFiling(context, prepared, "prepared")];
-    return () => {
-      for (const keep of made) keep();
-    };
-  },
-  replace: null,
-  again: {
-    employmentInformation: (context, _actor, prepared) => makeFiling(context, prepared, "queued")(),
-    employeeDetails: (context, _actor, prepared) => makeDetails(context, prepared, "queued")(),
-  },
-  // A filed payday may always be amended.
-  amendable: ["employmentInformation"],
-  read: { employmentInformation: readFiling },
-  due: filingState,
-  takenBack: giveBackFiling,
-};

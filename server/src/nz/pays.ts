@@ -68,7 +68,7 @@ export const paysNz: PaysOfCountry = {
   paymentFile: {
     ending: (owner) => (owner.filing?.paymentFile === "pain001" ? xmlEnding : csvEnding),
     bankDay: rollForwardNz,
-    bytes: (context, { owner, on, from, messageId }, payments) => {
+    bytes: (context, { owner, on, from, messageId, apart }, payments) => {
       const file = {
         payday: on,
         payer: { name: owner.legalName, account: from.account },
@@ -76,7 +76,7 @@ export const paysNz: PaysOfCountry = {
       };
       return owner.filing?.paymentFile === "pain001"
         ? creditTransferXml(transferNz(file), messageId, context.clock.today(owner.timeZone))
-        : paymentCsv(paymentRowsNz(file));
+        : paymentCsv(paymentRowsNz({ ...file, about: `WAGES${apart}` }));
     },
   },
   finalLines: finalLinesNz,

@@ -7,6 +7,7 @@ import { isTaken } from "@zesty/contract/outboxStates";
 import type { ReplaceEvent } from "@zesty/contract/sending";
 import { payrollYearOf } from "@zesty/core/countries/countries";
 import { and, desc, eq, isNull, ne, notInArray, or } from "drizzle-orm";
+import { readDocument } from "../documents/documents.ts";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
 import { findRun, type Run } from "../ground/findRun.ts";
@@ -31,9 +32,9 @@ export function replacedBy({ store: { db } }: Context, row: Row): { submissionId
   return first ? { submissionId: first.messageId, receipts } : null;
 }
 
-/** The event of this run that may be replaced: the newest of the business, and taken. */
-function replaceableIn({ store: { db } }: Context, run: Run): Row | null {
-  const newest = db
+/** The event of this run that may be replaced: the newest of the business, taken, and one that the law lets be replaced. */
+function replaceableIn(context: Context, run: Run): Row | null {
+  const newest = context.store.db
     .select()
     .from(outbox)
     .where(
@@ -48,14 +49,16 @@ function replaceableIn({ store: { db } }: Context, run: Run): Row | null {
     .orderBy(desc(outbox.id))
     .limit(1)
     .get();
-  return newest?.runId === run.id && isTaken(newest.state) ? newest : null;
+  if (newest?.runId !== run.id || !isTaken(newest.state) || newest.documentId === null) return null;
+  const { replace } = context.country(findBusiness(context, run.businessId).country).lodging;
+  return replace?.may(readDocument(context, newest.documentId).bytes) ? newest : null;
 }
 
 /** The declaration under which the run's event may be replaced; null where it may not. */
 export function replaceable(context: Context, run: Run): string | null {
   const owner = findBusiness(context, run.businessId);
   const { lodging } = context.country(owner.country);
-  if (!lodging.replace || !replaceableIn(context, run)) return null;
+  if (!replaceableIn(context, run)) return null;
   if (closingOf(context, owner.id, payrollYearOf(owner.country, run.payday).from)) return null;
   return lodging.declaration(owner.legalName, agentOn(context, owner.id, context.clock.today(owner.timeZone)));
 }
@@ -73,7 +76,7 @@ export function replaceEvent(context: Context, actor: Actor, runId: number, { re
         "Only the newest event of the business that the agency took can be replaced whole. What went out before it is put right by the next event, or by an update on the Year page.",
       );
     const submissionId = replacedBy(context, row)?.submissionId ?? row.messageId;
-    replace(context, actor, prepareAgain(context, runId), { id: row.id, submissionId });
+    replace.make(context, actor, prepareAgain(context, runId), { id: row.id, submissionId });
     record(context.store, {
       at: context.clock.now(),
       userId: actor.userId,

@@ -1,7 +1,9 @@
 import { isTaken } from "@zesty/contract/outboxStates";
+import { dateWords } from "@zesty/core/calendar/dates";
 import { payrollYearAu } from "@zesty/core/calendar/payrollYear";
 import { and, eq, inArray } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
 import type { LineOutcome, Outcome } from "../outside/outcome.ts";
 import { faultyRuns } from "../row/segments.ts";
 import {
@@ -98,23 +100,30 @@ function peopleIn({ store: { db } }: Context, row: OutboxRow): { payrollId: stri
 }
 
 /**
- * Messages before this one that say the same of a person: events of the same payroll year, which each tell the year to
- * date; filings of the same payday; details before details. What came back from the bank is none of theirs.
+ * Messages that this one says again of a person: events of the same payroll year, which each tell the year to date; filings
+ * of the same payday; details before details. What came back from the bank is none of theirs. An event that waited since
+ * sign-off tells what is of earlier paydays, whenever that was made.
  */
 function supersededBy({ store }: Context, row: OutboxRow): { id: number; runId: number | null }[] {
   const dateOf =
     "COALESCE((SELECT payday FROM pay_run WHERE id = o.run_id), (SELECT date FROM year_event WHERE outbox_id = o.id))";
-  const older = store
-    .prepared<[number, string, number, number, number], { id: number; runId: number | null; date: string }>(
+  const rows = store
+    .prepared<[number, string, number, number], { id: number; runId: number | null; date: string }>(
       `SELECT o.id AS id, o.run_id AS runId, ${dateOf} AS date FROM outbox o
-       WHERE o.business_id = ? AND o.channel = ? AND o.id <= ?
+       WHERE o.business_id = ? AND o.channel = ?
          AND (o.id = ? OR o.id IN (SELECT outbox_id FROM answer_item WHERE business_id = ? AND open = 1))`,
     )
-    .all(row.businessId, row.channel, row.id, row.id, row.businessId);
-  const date = older.find((each) => each.id === row.id)?.date;
+    .all(row.businessId, row.channel, row.id, row.businessId);
+  const date = rows.find((each) => each.id === row.id)?.date;
+  const isEvent = row.channel === "payEvent";
   const about = (day: string | undefined) =>
-    row.channel === "employmentInformation" ? day : row.channel === "payEvent" && day ? payrollYearAu(day).from : null;
-  return older.filter((each) => each.id < row.id && about(each.date) === about(date));
+    row.channel === "employmentInformation" ? day : isEvent && day ? payrollYearAu(day).from : null;
+  return rows.filter(
+    (each) =>
+      each.id !== row.id &&
+      about(each.date) === about(date) &&
+      (each.id < row.id || (isEvent && date !== undefined && each.date < date)),
+  );
 }
 
 /** What a newer message says of a person replaces what older ones said. @returns runs of which something was closed */
@@ -123,10 +132,13 @@ function keepItems(context: Context, row: OutboxRow, outcome: Settled): number[]
   const within = new Map(peopleIn(context, row).map((each) => [each.payrollId, each.id]));
   for (const [key, id] of peopleByRevenueKey(context, [...within.values()])) within.set(key, id);
   const replaced = outcome.kind === "final" && outcome.state !== "rejected" ? supersededBy(context, row) : [];
+  const overtaken =
+    outcome.kind === "final" && isTaken(outcome.state) ? overtakenIn(context, row, outcome) : new Map<string, string>();
+  const said = [...within].flatMap(([payrollId, id]) => (overtaken.has(payrollId) ? [] : [id]));
   for (const { id } of replaced)
     db.update(answerItem)
       .set({ open: false })
-      .where(and(eq(answerItem.outboxId, id), inArray(answerItem.personId, [...within.values()])))
+      .where(and(eq(answerItem.outboxId, id), inArray(answerItem.personId, said)))
       .run();
   for (const item of outcome.items)
     db.insert(answerItem)
@@ -141,7 +153,25 @@ function keepItems(context: Context, row: OutboxRow, outcome: Settled): number[]
       })
       .onConflictDoNothing()
       .run();
+  // What the agency took and does not go by stands open by name until a later message says it.
+  for (const [payrollId, day] of overtaken)
+    db.insert(answerItem)
+      .values({
+        ...{ outboxId: row.id, businessId: row.businessId, personId: within.get(payrollId) ?? null },
+        ...{ severity: "error", code: "LATER", open: true },
+        text: `The agency goes by the event of ${dateWords(day)}, a later payday that it took before. This pay counts there with the next event, or with an update on the Year page.`,
+      })
+      .onConflictDoNothing()
+      .run();
   return replaced.flatMap((each) => each.runId ?? []);
+}
+
+/** Of whom the agency goes by a later message, by payroll ID with its day; who was refused in this one is told so. */
+function overtakenIn(context: Context, row: OutboxRow, { items }: Settled): Map<string, string> {
+  const { country } = findBusiness(context, row.businessId);
+  const refused = new Set(items.flatMap((item) => (item.severity === "error" ? [item.payrollId] : [])));
+  const found = context.country(country).lodging.overtaken(context, row);
+  return new Map([...found].filter(([payrollId]) => !refused.has(payrollId)));
 }
 
 function keepPayments(context: Context, row: OutboxRow, outcome: Extract<Outcome, { kind: "final" }>): void {

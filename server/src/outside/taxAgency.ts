@@ -45,8 +45,11 @@ export async function sendPayEvent(base: string, message: PayEventMessage, keep:
   if (!body) return nonsense;
   if (answer.status === 409 && body.code === "IN_PROGRESS") return noAnswer(null);
   // The number follows from what the event says: the agency has it already, only made at another time.
-  if (answer.status === 409) return findPayEvent(base, message, keep);
-  if (isRefusal(answer, body)) {
+  const known = answer.status === 409 ? await findPayEvent(base, message, keep) : null;
+  // Of an event that replaces another the agency may know that other one only: then it refused this one.
+  const isOfReplaced = message.notReceipts.length > 0 && typeof body.code === "string";
+  if (known && (known.kind !== "notThere" || !isOfReplaced)) return known;
+  if (known || isRefusal(answer, body)) {
     const items = readItems(body.items);
     const text = items.find((item) => item.severity === "error")?.text ?? String(body.text ?? "No reason was given.");
     return { kind: "refused", detail: `Refused by the tax agency: ${text}`, items };

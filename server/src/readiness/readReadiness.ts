@@ -51,6 +51,8 @@ const soonestFirst = (a: MissingFact, b: MissingFact): number =>
 /** What came back, by its code: what has not reached the person. */
 const notReached: Record<string, string> = {
   RETURNED: "the net pay is not with this person",
+  LATER: "the agency does not count this pay yet",
+  TAKENBACK: "the agency counts a pay that was taken back",
   UNDELIVERED: "the payslip is not with this person",
 };
 

@@ -7,6 +7,7 @@ import { dateWords } from "@zesty/core/calendar/dates";
 import { centsText } from "@zesty/core/quantity/units";
 import { and, eq, inArray, ne } from "drizzle-orm";
 import { keepDocument, sha256 } from "../documents/documents.ts";
+import { toldApart } from "../documents/paymentFiles.ts";
 import type { PaidLine } from "../dues/duesOfCountry.ts";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
@@ -188,10 +189,11 @@ function release(context: Context, actor: Actor, row: DuePaymentRow, lines: Retu
     });
   }
   const paid = lines.map((line): PaidLine => ({ ...line, account: line.wholeAccount }));
-  const { ending, ...made } = dues.file(
+  const messageId = messageIdOf(owner.bmsId, row.number, "duesPayment");
+  const { ending, ...made } = toldApart(
     context,
-    { owner, on: row.date, from, messageId: messageIdOf(owner.bmsId, row.number, "duesPayment") },
-    paid,
+    { businessId: owner.id, channel: "duesPayment", number: row.number },
+    (apart) => dues.file(context, { owner, on: row.date, from, messageId, apart }, paid),
   );
   const fileOutboxId = put("duesPayment", dataOutboxId === null ? "queued" : "prepared", {
     fileName: `${file}${ending}`,

@@ -42,7 +42,7 @@ export interface PaysOfCountry {
     bankDay(day: string): string;
     bytes(
       context: Context,
-      file: { owner: Owner; on: string; from: { bsb: string; account: string }; messageId: string },
+      file: { owner: Owner; on: string; from: { bsb: string; account: string }; messageId: string; apart: string },
       payments: readonly NetPayment[],
     ): { mime: string; bytes: Buffer };
   };

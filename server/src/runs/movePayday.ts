@@ -1,11 +1,14 @@
-import { and, desc, eq, lt, ne } from "drizzle-orm";
+import { dateWords } from "@zesty/core/calendar/dates";
+import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
-import { findRun } from "../ground/findRun.ts";
+import { findRun, type Run } from "../ground/findRun.ts";
 import { cannot } from "../ground/problem.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
 import { demandOpen, demandVersion } from "../row/runInHand.ts";
+import { standardElements } from "../setup/ensureElement.ts";
 import { payRun } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
+import { demandPayday } from "./demandPayday.ts";
 
 /** Moves the payday of an open run; the whole run is worked out again by the rates of the new day. */
 export function movePayday(
@@ -17,19 +20,10 @@ export function movePayday(
   context.store.transaction(() => {
     const run = demandOpen(findRun(context, runId));
     demandVersion(run, wanted.version);
-    const { db } = context.store;
-    const last = db
-      .select({ payday: payRun.payday })
-      .from(payRun)
-      .where(and(eq(payRun.cycleId, run.cycleId), ne(payRun.state, "takenBack"), lt(payRun.periodEnd, run.periodStart)))
-      .orderBy(desc(payRun.payday))
-      .limit(1)
-      .get();
-    if (last && wanted.payday < last.payday) {
-      const text = `Payday ${wanted.payday} is before the last one, ${last.payday}. Choose ${last.payday} or later.`;
-      throw cannot("payday-before-last", text, { errors: [{ path: "payday", text }] });
-    }
-    db.update(payRun)
+    demandMovable(context, run);
+    demandPayday(context, run, wanted.payday);
+    context.store.db
+      .update(payRun)
       .set({ payday: wanted.payday, accountingDate: wanted.payday, version: run.version + 1 })
       .where(eq(payRun.id, runId))
       .run();
@@ -43,4 +37,20 @@ export function movePayday(
     });
   });
   context.announce(runId);
+}
+
+/** What somebody owes back was worked out on its payday: the tax of that year, in New Zealand the filing that is amended. */
+function demandMovable({ store }: Context, run: Run): void {
+  const owed = store
+    .prepared<[number, string], { id: number }>(
+      `SELECT a.id AS id FROM act a JOIN json_each(a.lines) l
+         JOIN pay_element e ON e.id = json_extract(l.value, '$.elementId')
+       WHERE a.run_id = ? AND a.kind = 'correction' AND a.undone_at IS NULL AND e.code = ?`,
+    )
+    .get(run.id, standardElements.overpaid.code);
+  if (run.kind === "correction" && owed)
+    throw cannot(
+      "owed-back",
+      `This run holds what somebody owes back, worked out on ${dateWords(run.payday)}. Its payday stays. To put it right on another day, discard this run and correct in the next one.`,
+    );
 }

@@ -1,6 +1,6 @@
 /** Opens the next run of a cycle: the period after the last one, with who is paid in it. */
 
-import { dateWords, daysBetween, isDate } from "@zesty/core/calendar/dates";
+import { dateWords, isDate } from "@zesty/core/calendar/dates";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { nextPeriod } from "@zesty/core/calendar/payPeriods";
 import type { SheetLine } from "@zesty/core/pay/row";
@@ -15,6 +15,7 @@ import { departuresPaid } from "../row/missing.ts";
 import { lastRunOf, nextPeriodOf } from "../setup/nextPeriod.ts";
 import { pay, payCycle, payElement, payRun, person } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
+import { demandPayday } from "./demandPayday.ts";
 
 export interface Wanted {
   cycleId: number;
@@ -51,7 +52,7 @@ export function openRun(context: Context, actor: Actor, businessId: number, want
     if (last?.state === "open")
       throw conflict(
         "run-open",
-        `The run for payday ${last.payday} is still open. Sign it off first.`,
+        `The run for payday ${dateWords(last.payday)} is still open. Sign it off first.`,
         `/run/${last.id}`,
       );
     const period = nextPeriodOf(context, cycle);
@@ -60,14 +61,11 @@ export function openRun(context: Context, actor: Actor, businessId: number, want
       throw cannot("payday", `“${payday}” is not a date. Write the payday as 2026-07-02.`, {
         errors: [{ path: "payday", text: "Write the payday as 2026-07-02." }],
       });
-    if (Math.abs(daysBetween(period.end, payday)) > 120) {
-      const text = `Payday ${dateWords(payday)} is far from the period, which ends on ${dateWords(period.end)}. Choose a day within four months of it.`;
-      throw cannot("payday-far", text, { errors: [{ path: "payday", text }] });
-    }
-    if (last && payday < last.payday) {
-      const text = `Payday ${payday} is before the last one, ${last.payday}. Choose ${last.payday} or later.`;
-      throw cannot("payday-before-last", text, { errors: [{ path: "payday", text }] });
-    }
+    demandPayday(
+      context,
+      { cycleId: cycle.id, kind: "cycle", periodStart: period.start, periodEnd: period.end },
+      payday,
+    );
     const run = insertRun(context, { businessId, cycleId: cycle.id, start: period.start, end: period.end, payday });
     const people = db
       .select()

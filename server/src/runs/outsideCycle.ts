@@ -1,6 +1,6 @@
 /** Pays people outside the cycle: what was forgotten, an advance, whatever cannot wait. It belongs to a period of the cycle. */
 import type { NewOutsideCycle } from "@zesty/contract/runs";
-import { dateWords, daysBetween } from "@zesty/core/calendar/dates";
+import { dateWords } from "@zesty/core/calendar/dates";
 import { and, eq, inArray, ne } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { cannot, notFound } from "../ground/problem.ts";
@@ -8,6 +8,7 @@ import { composeAndCount } from "../row/keepComposed.ts";
 import { nextPeriodOf } from "../setup/nextPeriod.ts";
 import { pay, payCycle, payRun, person } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
+import { demandPayday } from "./demandPayday.ts";
 import { insertRun } from "./openRun.ts";
 
 export function openOutsideCycle(context: Context, actor: Actor, businessId: number, wanted: NewOutsideCycle): number {
@@ -16,11 +17,11 @@ export function openOutsideCycle(context: Context, actor: Actor, businessId: num
     const cycle = db.select().from(payCycle).where(eq(payCycle.id, wanted.cycleId)).get();
     if (cycle?.businessId !== businessId) throw notFound("pay cycle");
     const period = periodFrom(context, cycle, wanted.periodStart);
-    if (Math.abs(daysBetween(period.end, wanted.payday)) > 400)
-      throw refused(
-        "payday",
-        `Payday ${dateWords(wanted.payday)} is far from the period, which ends on ${dateWords(period.end)}.`,
-      );
+    demandPayday(
+      context,
+      { cycleId: cycle.id, kind: "outsideCycle", periodStart: period.start, periodEnd: period.end },
+      wanted.payday,
+    );
     const people = db.select().from(person).where(inArray(person.id, wanted.personIds)).all();
     if (people.length < wanted.personIds.length || people.some((each) => each.businessId !== businessId))
       throw refused("personIds", "One of the people does not belong to the business. Nothing was changed.");

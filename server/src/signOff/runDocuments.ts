@@ -1,6 +1,7 @@
 /** The payment file of a run, made from prepared pays, and what the documents of a run are called. */
 import { PaymentFault } from "@zesty/core/formats/creditTransfer";
 import { keepDocument } from "../documents/documents.ts";
+import { toldApart } from "../documents/paymentFiles.ts";
 import type { Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
 import { messageIdOf } from "../ground/messageId.ts";
@@ -85,7 +86,9 @@ function paymentFileOf(
     account: string;
   };
   try {
-    return paymentFile.bytes(context, { owner, on, from, messageId }, payments);
+    return toldApart(context, { businessId: owner.id, channel: "paymentFile", number: run.number }, (apart) =>
+      paymentFile.bytes(context, { owner, on, from, messageId, apart }, payments),
+    );
   } catch (error) {
     if (!(error instanceof PaymentFault)) throw error;
     throw cannot(

@@ -34,6 +34,9 @@ export function Slips({ rows }: { rows: readonly OutboxRow[] }) {
   );
 }
 
+/** What the agency took, and does not stand as it should. */
+const standing: Record<string, string> = { LATER: "Not counted yet", TAKENBACK: "Counted still" };
+
 export function Items({ sent, rows }: { sent: SendView; rows: readonly OutboxRow[] }) {
   const newest = sent.items.filter((item) => item.open);
   const channelOf = rows[0]?.channel;
@@ -46,7 +49,7 @@ export function Items({ sent, rows }: { sent: SendView; rows: readonly OutboxRow
       {shown.map((item) => (
         <li key={item.id} className="py-0.5">
           <span className={item.severity === "error" ? "font-semibold text-plum" : "font-semibold text-amber"}>
-            {item.severity === "error" ? "Rejected" : "Warning"}
+            {item.severity === "warning" ? "Warning" : (standing[item.code] ?? "Rejected")}
           </span>{" "}
           {item.personId ? (
             <Link className="text-action underline" to={`/people/${item.personId}`}>
