@@ -29,7 +29,7 @@ export function overtakenIn(context: Context, { id, businessId, documentId }: Ev
   const own = context.store.prepared<[number], { date: string }>(`${dated} WHERE o.id = ?`).get(id);
   if (!own || documentId === null) return found;
   const later = context.store
-    .prepared<[number, number, string, string], { date: string; documentId: number }>(
+    .prepared<[number, number, string, string], { id: number; date: string; documentId: number }>(
       `${dated} WHERE o.business_id = ? AND o.channel = 'payEvent' AND o.id <> ? AND o.state IN (${sqlList(takenStates)})
          AND o.document_id IS NOT NULL AND coalesce(r.payday, e.date) > ? AND coalesce(r.payday, e.date) <= ?
        ORDER BY 2 DESC, 1 DESC`,
@@ -46,8 +46,9 @@ export function overtakenIn(context: Context, { id, businessId, documentId }: Ev
   const left = figures(documentId);
   for (const event of later) {
     const held = figures(event.documentId);
+    const refused = refusedIn(context, event.id);
     for (const [payrollId, says] of [...left]) {
-      const known = held.get(payrollId);
+      const known = refused.has(payrollId) ? undefined : held.get(payrollId);
       if (known === undefined) continue;
       if (known !== says) found.set(payrollId, event.date);
       left.delete(payrollId);
@@ -56,6 +57,18 @@ export function overtakenIn(context: Context, { id, businessId, documentId }: Ev
   }
   return found;
 }
+
+/** Whom the agency refused in an event, by payroll ID: it holds nothing of them by that one. */
+const refusedIn = ({ store }: Context, outboxId: number): Set<string> =>
+  new Set(
+    store
+      .prepared<[number], { payrollId: string }>(
+        `SELECT p.payroll_id AS payrollId FROM answer_item a JOIN person p ON p.id = a.person_id
+         WHERE a.outbox_id = ? AND a.severity = 'error' AND a.code NOT IN ('LATER', 'TAKENBACK')`,
+      )
+      .all(outboxId)
+      .map((each) => each.payrollId),
+  );
 
 /**
  * A run that is taken back was in the year to date of events of that payday and later that were made after it: what went

@@ -125,6 +125,13 @@ function acts(which: number): Record<string, Did> {
       if (signed[0]) await send(signed[0].id);
       outside.held.setRules([]);
     },
+    // The money of the first person comes back, as from an account that is closed for a while.
+    returned: async () => {
+      const account = findCountry() === "AU" ? "10000000" : "01-0902-0068389-000";
+      outside.held.db.prepare("INSERT OR REPLACE INTO bank_account VALUES (?, 'closed')").run(account);
+      if (signed[0]) await send(signed[0].id);
+      outside.held.db.exec("DELETE FROM bank_account");
+    },
     again: async () => {
       const run = some(runs());
       const channel = all<{ channel: (typeof channels)[number] }>(
@@ -140,7 +147,7 @@ function acts(which: number): Record<string, Did> {
 const findCountry = () => all<{ country: string }>("SELECT country FROM business")[0]?.country;
 const names = Object.keys({
   ...{ open: 0, sign: 0, signLast: 0, send: 0, sendLast: 0, hours: 0, correctNext: 0, correctOwn: 0, outside: 0 },
-  ...{ move: 0, takeBack: 0, discard: 0, replace: 0, refused: 0, again: 0, days: 0 },
+  ...{ move: 0, takeBack: 0, returned: 0, discard: 0, replace: 0, refused: 0, again: 0, days: 0 },
 });
 /** What moves a payday on is done more often. */
 const bag = [...names, ..."open sign send open sign send sendLast days".split(" ")];
@@ -161,6 +168,13 @@ async function play(steps: readonly (readonly [string, number])[]): Promise<void
     }
   const waiting = runs().filter((each) => each.state === "signedOff");
   for (const run of waiting.sort((a, b) => a.payday.localeCompare(b.payday))) await send(run.id);
+  for (const { id } of all<{ id: number }>(
+    `SELECT run_id AS id FROM outbox o WHERE channel = 'paymentFile' AND state = 'partial'
+       AND id = (SELECT MAX(id) FROM outbox WHERE run_id = o.run_id AND channel = 'paymentFile')`,
+  )) {
+    sendAgain(world.context, world.actor, id, "paymentFile");
+    await send(id);
+  }
 }
 
 type Figures = { gross: string; taxable: string; withheld: string; super: string; kiwiSaver?: string; net: string };
@@ -193,7 +207,9 @@ function demandPaid(): void {
   if (stuck.length > 0) return;
   const net = sum(signedPays().map(({ figures }) => (decimal(figures.net).isNegative() ? zero : decimal(figures.net))));
   const [held] = outside.held.db
-    .prepare("SELECT coalesce(SUM(cents), 0) AS cents FROM bank_line WHERE account <> '55120038'")
+    .prepare(
+      "SELECT coalesce(SUM(cents), 0) AS cents FROM bank_line WHERE state <> 'RETURNED' AND account <> '55120038'",
+    )
     .all() as { cents: number }[];
   expect(
     decimal(held?.cents ?? 0)

@@ -113,3 +113,15 @@ it("a refusal with a code of the receiver's own is one", async () => {
   for (const call of ["a pay event sent", "a filing sent", "employee details sent", "a payment file sent"])
     expect((await calls[call]?.())?.kind).toBe("refused");
 });
+
+it("an event in another's place, of which the agency knows that other alone, was refused; any other is looked for again", async () => {
+  const held = json(200, { events: [{ receipt: "R-1" }] });
+  const says = (body: unknown) => (response: ServerResponse) =>
+    response.req.method === "POST" ? json(409, body)(response) : held(response);
+  const replacing = { ...event, notReceipts: ["R-1"] };
+  answer = says({ code: "P04", text: "This submission ID came before with other content." });
+  expect((await sendPayEvent(base, replacing, keep)).kind).toBe("refused");
+  expect((await sendPayEvent(base, event, keep)).kind).toBe("acknowledged");
+  answer = says({ message: "Conflict" });
+  expect((await sendPayEvent(base, replacing, keep)).kind).toBe("notThere");
+});

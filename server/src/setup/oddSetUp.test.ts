@@ -19,7 +19,7 @@ import { setTick } from "../runs/ticks.ts";
 import { prepareAgain } from "../signOff/prepareAgain.ts";
 import { signOff } from "../signOff/signOff.ts";
 import { document, due, loadedRow, outbox } from "../store/schema.ts";
-import { plainTerms, type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
+import { plainTerms, type SmallWorld, signRun, smallWorld } from "../testing/smallWorld.ts";
 import { addAccount, addCentre, addCost, addTopUp, enrolInTopUp, readCosts } from "./costs.ts";
 import { addElement } from "./elements.ts";
 import { addFund } from "./funds.ts";
@@ -339,6 +339,14 @@ describe("moving the payday", () => {
     expect(first(runId)?.figures?.withheld).toBe("207.00");
     expect(first(runId)?.marks.map((mark) => mark.code)).not.toContain("otherYear");
     expect(() => movePayday(world.context, world.actor, runId, { payday: "2026-07-02", version })).toThrow("changed");
+    const move = (payday: string) => () =>
+      movePayday(world.context, world.actor, runId, { payday, version: read(runId).version });
+    expect(move("2062-07-02")).toThrow("Payday 2 July 2062 is far from the period, which ends on 28 June 2026.");
+    signRun(world, runId);
+    const next = open();
+    expect(() =>
+      movePayday(world.context, world.actor, next, { payday: "2026-06-29", version: read(next).version }),
+    ).toThrow("Payday 29 June 2026 is before the last one, 30 June 2026. Choose 30 June 2026 or later.");
   });
 });
 
