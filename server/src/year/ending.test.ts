@@ -66,6 +66,11 @@ describe("a payroll year made final", () => {
     expect(year().rows.flatMap((row) => row.differs)).toEqual([]);
     expect(() => declare(world.personIds)).toThrow("not to be made final");
   });
+  it("is not declared before it begins, though a payday of it may be signed off", () => {
+    world = smallWorld(1);
+    const { ending } = readYearAndEnding(world.context, world.actor, world.businessId, "2027-07-02");
+    expect(ending.busy).toBe("The payroll year begins on 1 July 2027. Nothing is declared of it before that day.");
+  });
   it("stays open for whom the agency refused, and is declared again for them alone", () => {
     world = smallWorld(2);
     paid(1);

@@ -66,7 +66,9 @@ export function readYearAndEnding(context: Context, actor: Actor, businessId: nu
       declaration: declarationOf(owner.legalName, agent, year.name),
       busy: events.some((each) => onItsWay.includes(each.state))
         ? "An event of this year is on its way. What it says is known in a moment."
-        : date && heldBecause(context, owner, today, "year"),
+        : final && today < year.from
+          ? `The payroll year begins on ${dateWords(year.from)}. Nothing is declared of it before that day.`
+          : date && heldBecause(context, owner, today, "year"),
       held: heldBy(proof, heard),
       people,
       checks: ticked(context, businessId, year.from, checks),
