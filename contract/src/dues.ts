@@ -106,6 +106,8 @@ export interface PlannedLine {
   name: string;
   fundId: number | null;
   cents: number;
+  /** taken off for what was paid or told too much before */
+  setOffCents: number;
   people: number;
   reference: string;
   /** last three digits; null: no account is known */
@@ -155,7 +157,7 @@ export interface DuePaymentView {
   id: number;
   number: number;
   date: string;
-  way: "file" | "byHand";
+  way: "file" | "byHand" | "setOff";
   cents: number;
   madeBy: string;
   /** null: waits for a second person, or was let go */

@@ -249,4 +249,8 @@ export interface StaffAccess {
   ways: StaffWay[];
   changes: { id: number; section: string; words: string; at: string }[];
 }
+/** An answer to what was asked for, with what it means to pays that are signed off. */
+export interface AnsweredChange extends StaffAccess {
+  told: string[];
+}
 export const answerChange = Joi.object<{ take: boolean }>({ take: Joi.boolean().strict().required() });

@@ -34,7 +34,7 @@ export function sentToBank({ store }: Context, businessId: number, from: string)
        UNION ALL
        SELECT 'dues ' || d.id, d.date, 'Payment ' || d.number || ' of dues', '/dues', m.line, m.name, m.cents, m.reference
        FROM due_payment d JOIN remittance m ON m.due_payment_id = d.id
-       WHERE d.business_id = ? AND d.date >= ? AND d.released_at IS NOT NULL AND d.cancelled_at IS NULL
+       WHERE d.business_id = ? AND d.date >= ? AND d.released_at IS NOT NULL AND d.cancelled_at IS NULL AND d.way <> 'setOff'
        ORDER BY 2, 1, 5`,
     )
     .all(businessId, from, businessId, from);

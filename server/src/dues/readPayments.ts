@@ -9,7 +9,7 @@ interface PaymentRow {
   id: number;
   number: number;
   date: string;
-  way: "file" | "byHand";
+  way: "file" | "byHand" | "setOff";
   madeBy: number | null;
   maker: string | null;
   releasedAt: string | null;

@@ -5,6 +5,7 @@
 import { afterEach, expect, it } from "vitest";
 import { readLineOfTime, undoChange } from "../afterwards/lineOfTime.ts";
 import { takeBack } from "../signOff/takeBack.ts";
+import { outbox } from "../store/schema.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { readPerson } from "./readPeople.ts";
 import { saveSection } from "./savePerson.ts";
@@ -201,3 +202,33 @@ it.each([
     expect.stringContaining("the other first day"),
   ]);
 });
+
+it.each([
+  ["Australia", smallWorld, { bsb: "990-112", account: "77001122" }, "2 July 2026"],
+  ["New Zealand", smallWorldNz, { bsb: "", account: "01-0902-0068389-001" }, "1 July 2026"],
+])(
+  "%s: another account is told of a payment file that waits with the one before",
+  (_country, make, account, payday) => {
+    world = make(1);
+    signRun(world, openUsual(world));
+    const told: string[] = [];
+    const save = (from: string, title = "Alex") =>
+      saveSection(
+        world.context,
+        world.actor,
+        who(),
+        "bank",
+        { from, parts: [{ ...account, title, kind: "rest", value: "" }] },
+        (sentence) => void told.push(sentence),
+      );
+    save("2026-08-01");
+    expect(told).toEqual([]);
+    save("2026-07-01", "Alex Sample");
+    expect(told).toEqual([
+      `The payment file for ${payday} is not sent yet and pays to the account before. Take that run back and sign it off again to pay to this one.`,
+    ]);
+    world.context.store.db.update(outbox).set({ state: "accepted" }).run();
+    save("2026-07-01", "Alex S");
+    expect(told).toHaveLength(1);
+  },
+);

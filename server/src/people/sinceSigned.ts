@@ -46,6 +46,27 @@ function withDetailsTold<T>(context: Context, id: number, change: () => T, tell:
   return done;
 }
 
+/** Another account: a payment file that waits since sign-off holds the one that was looked at then. */
+function withAccountTold<T>(context: Context, id: number, change: () => T, tell: (sentence: string) => void): T {
+  const { done, each: files } = acrossChange(
+    context.store
+      .prepared<[number], { payday: IsoDate }>(
+        `SELECT DISTINCT r.payday AS payday FROM pay y JOIN pay_run r ON r.id = y.run_id JOIN payment q ON q.pay_id = y.id
+           JOIN outbox o ON o.id = q.outbox_id
+         WHERE y.person_id = ? AND o.channel = 'paymentFile' AND o.state = 'prepared' ORDER BY 1`,
+      )
+      .all(id),
+    ({ payday }) => datedRecords(context.store.db, [id], payday).bank.get(id)?.id,
+    change,
+  );
+  const waiting = files.flatMap(({ pay, was, is }) => (was === is ? [] : [pay.payday]));
+  if (waiting.length > 0)
+    tell(
+      `The payment file for ${paydaysOf(waiting)} is not sent yet and pays to the account before. Take that run back and sign it off again to pay to this one.`,
+    );
+  return done;
+}
+
 export function sinceSigned<T>(
   context: Context,
   { id, businessId }: { id: number; businessId: number },
@@ -55,6 +76,7 @@ export function sinceSigned<T>(
   tell: (sentence: string) => void = () => undefined,
 ): T {
   if (section === "details") return withDetailsTold(context, id, change, tell);
+  if (section === "bank") return withAccountTold(context, id, change, tell);
   if (section === "usualPay") return withUsualTold(context, id, from, change, tell);
   const settle = context.country(findBusiness(context, businessId).country).people.sinceSigned?.[section];
   const settled = () => (settle ? settle(context, id, from, change, tell) : change());

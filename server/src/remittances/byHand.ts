@@ -9,7 +9,7 @@ import { duePayment, remittance } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
 import { bookDues } from "./bookDues.ts";
 import { moveParts, noteEvent, partsOf } from "./moveParts.ts";
-import { demandAsSeen, findDuePayment, keepPayment } from "./pay.ts";
+import { demandAsSeen, findDuePayment, keepPayment, withoutSetOff } from "./pay.ts";
 import { planPayment } from "./plan.ts";
 
 const notAhead = (context: Context, businessId: number, path: string, day: string) => {
@@ -26,8 +26,12 @@ export function payByHand(context: Context, actor: Actor | null, businessId: num
     throw cannot("before-paid", text, { errors: [{ path: "receivedOn", text }] });
   }
   return context.store.transaction(() => {
-    const plan = planPayment(context, businessId, wanted.picks, wanted.on);
-    demandAsSeen(plan, wanted.cents);
+    const looked = planPayment(context, businessId, wanted.picks, wanted.on);
+    demandAsSeen(looked, wanted.cents);
+    const { setOffId, plan } = withoutSetOff(context, actor, businessId, looked, () =>
+      planPayment(context, businessId, wanted.picks, wanted.on),
+    );
+    if (plan === null) return setOffId;
     const userId = actor?.userId ?? null;
     const id = keepPayment(context, { businessId, plan, date: wanted.on, way: "byHand", userId });
     const { db } = context.store;
@@ -78,6 +82,8 @@ export function heardOf(
     const row = findDuePayment(context, businessId, paymentId);
     const all = partsOf(context, paymentId).filter((part) => part.remittanceId === remittanceId);
     if (all.length === 0) throw notFound("payment");
+    if (row.way === "setOff")
+      throw conflict("set-off", "No money left for this: it was set off. Take it back instead.");
     const parts = heard.people ? all.filter((part) => heard.people?.includes(part.personId)) : all;
     if (row.date > heard.on) {
       const text = "That is before the money left.";
@@ -101,11 +107,11 @@ export function heardOf(
 export function takeBackByHand(context: Context, actor: Actor, businessId: number, id: number, reason: string): void {
   context.store.transaction(() => {
     const row = findDuePayment(context, businessId, id);
-    if (row.way !== "byHand") throw conflict("by-file", "Only what was recorded by hand can be taken back.");
+    if (row.way === "file") throw conflict("by-file", "Only what was recorded by hand can be taken back.");
     if (row.cancelledAt !== null) throw conflict("let-go", "This was taken back already.");
     const on = todayAt(context, businessId);
     const moved = moveParts(context, partsOf(context, id), "cancelled", { on, reason, userId: actor.userId });
-    bookDues(context, { businessId, number: row.number, on, back: true }, moved);
+    if (row.way === "byHand") bookDues(context, { businessId, number: row.number, on, back: true }, moved);
     context.store.db.update(duePayment).set({ cancelledAt: context.clock.now() }).where(eq(duePayment.id, id)).run();
     record(context.store, {
       ...{ at: context.clock.now(), userId: actor.userId, businessId, what: "took back dues recorded as paid by hand" },

@@ -20,6 +20,7 @@ import { duePayment, outbox, remittance, remittancePart } from "../store/schema.
 import { record } from "../store/trail.ts";
 import { moveParts, noteEvent, partsOf } from "./moveParts.ts";
 import { contributedOf, planPayment, type ReadyLine, type ReadyPlan } from "./plan.ts";
+import { keepSetOff } from "./setOff.ts";
 
 export type DuePaymentRow = typeof duePayment.$inferSelect;
 
@@ -30,8 +31,9 @@ export function findDuePayment({ store: { db } }: Context, businessId: number, i
 }
 
 /** What was looked at is what is paid: another sum means that something changed meanwhile. */
-export function demandAsSeen({ cents }: { cents: number }, seen: number): void {
-  if (cents === 0) throw conflict("nothing-left", "Nothing of this is left to pay: it is on its way already, or paid.");
+export function demandAsSeen({ cents, setOff }: Pick<ReadyPlan, "cents" | "setOff">, seen: number): void {
+  if (cents === 0 && setOff.length === 0)
+    throw conflict("nothing-left", "Nothing of this is left to pay: it is on its way already, or paid.");
   if (cents !== seen)
     throw conflict(
       "not-as-seen",
@@ -74,6 +76,28 @@ export function keepPayment(
   return id;
 }
 
+/**
+ * Keeps what the plan sets off, and plans again without it: what is left is paid as it was looked at.
+ * @returns no plan where nothing is left to pay
+ */
+export function withoutSetOff(
+  context: Context,
+  actor: Actor | null,
+  businessId: number,
+  plan: ReadyPlan,
+  again: () => ReadyPlan,
+): { setOffId: number; plan: ReadyPlan | null } {
+  if (plan.setOff.length === 0) return { setOffId: 0, plan };
+  const userId = actor?.userId ?? null;
+  const setOffId = keepSetOff(context, businessId, userId, plan.setOff);
+  const cents = plan.setOff.reduce((sum, each) => sum + Math.max(each.cents, 0), 0);
+  record(context.store, {
+    ...{ at: context.clock.now(), userId, businessId, what: "set off dues that were paid or told too much" },
+    about: `payment ${plan.number}, ${centsText(cents)}`,
+  });
+  return { setOffId, plan: plan.cents === 0 ? null : again() };
+}
+
 function demandPayable(
   context: Context,
   businessId: number,
@@ -101,14 +125,18 @@ export function preparePayment(context: Context, actor: Actor, businessId: numbe
     const plan = planPayment(context, businessId, wanted.picks as DuePick[], wanted.date);
     demandAsSeen(plan, wanted.cents);
     demandPayable(context, businessId, plan, wanted);
-    const id = keepPayment(context, { businessId, plan, date: wanted.date, way: "file", userId: actor.userId });
+    const { setOffId, plan: rest } = withoutSetOff(context, actor, businessId, plan, () =>
+      planPayment(context, businessId, wanted.picks as DuePick[], wanted.date),
+    );
+    if (rest === null) return setOffId;
+    const id = keepPayment(context, { businessId, plan: rest, date: wanted.date, way: "file", userId: actor.userId });
     record(context.store, {
       ...{ at: context.clock.now(), userId: actor.userId, businessId, what: "prepared a payment of dues" },
-      about: `payment ${plan.number}, ${centsText(plan.cents)} to ${plan.lines.map((line) => line.name).join(", ")}`,
+      about: `payment ${rest.number}, ${centsText(rest.cents)} to ${rest.lines.map((line) => line.name).join(", ")}`,
     });
     // Whoever may only prepare leaves it to somebody who may authorise, and so does the one whose own work it is.
     if (!plan.fourEyes && rightIn(context, actor, businessId) === "authorise")
-      release(context, actor, findDuePayment(context, businessId, id), plan.lines);
+      release(context, actor, findDuePayment(context, businessId, id), rest.lines);
     return id;
   });
 }
@@ -219,7 +247,7 @@ export function letGo(context: Context, actor: Actor, businessId: number, id: nu
   context.store.transaction(() => {
     const row = findDuePayment(context, businessId, id);
     if (row.cancelledAt !== null) throw conflict("let-go", "This payment was let go already.");
-    if (row.way === "byHand") throw conflict("by-hand", "This was recorded as paid by hand. Take it back instead.");
+    if (row.way !== "file") throw conflict("by-hand", "This was recorded as paid by hand. Take it back instead.");
     const parts = partsOf(context, id);
     const messages = [row.dataOutboxId, row.fileOutboxId].filter((each) => each !== null);
     const { db } = context.store;

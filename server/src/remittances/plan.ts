@@ -1,5 +1,5 @@
 /** What paying some dues would do: whom, how much, to which account, under which reference, and what stands in the way. */
-import type { DueKind, DuePick, PaymentPlan, PlannedLine } from "@zesty/contract/dues";
+import type { DuePick, PaymentPlan, PlannedLine } from "@zesty/contract/dues";
 import type { IsoDate } from "@zesty/core/calendar/dates";
 import { eq } from "drizzle-orm";
 import type { Contributed, Receiver } from "../dues/duesOfCountry.ts";
@@ -11,17 +11,7 @@ import { rightIn } from "../ground/rights.ts";
 import { openAccount } from "../setup/businessRow.ts";
 import { lastThree } from "../store/crypt.ts";
 import { fund } from "../store/schema.ts";
-
-/** A due of one person and payday, with what is left to pay of it. */
-export interface OpenDue {
-  kind: DueKind;
-  personId: number;
-  fundId: number;
-  payday: IsoDate;
-  dueDate: IsoDate;
-  payee: string;
-  cents: number;
-}
+import { lessCredits, type OpenDue, type SetOff } from "./setOff.ts";
 
 export interface PlannedPart extends OpenDue {
   /** place in the contributions file, from 1; of others in the payment */
@@ -37,6 +27,8 @@ export interface ReadyLine extends PlannedLine {
 export interface ReadyPlan extends Omit<PaymentPlan, "lines"> {
   number: number;
   lines: ReadyLine[];
+  /** kept before the payment is: what it takes off, and from what */
+  setOff: SetOff[];
 }
 
 export function openDues({ store }: Context, businessId: number, picks: readonly DuePick[]): OpenDue[] {
@@ -135,16 +127,23 @@ export function planPayment(
   const lines = new Map<string, ReadyLine>();
   const faults: PaymentPlan["faults"] = [];
   let place = 0;
-  for (const due of openDues(context, businessId, picks)) {
-    const isSuper = due.kind === "super";
+  const { left, setOff } = lessCredits(context, businessId, openDues(context, businessId, picks));
+  const receiverOf = ({ kind, fundId, payee }: OpenDue): string =>
+    kind === "super"
+      ? `fund ${fundId}`
+      : payee
+        ? deductionFor(payee)
+        : (dues.receivers.find((each) => each.kinds.includes(kind))?.receiver ?? kind);
+  for (const due of left) {
     const of = dues.receivers.find((each) => each.kinds.includes(due.kind));
-    const receiver = isSuper ? `fund ${due.fundId}` : due.payee ? deductionFor(due.payee) : (of?.receiver ?? due.kind);
+    const receiver = receiverOf(due);
     let line = lines.get(receiver);
     if (!line) {
       const { name, to, reference, fault } = accounts.to(due, receiver, of);
       if (fault) faults.push(fault);
       line = {
-        ...{ receiver, name, fundId: due.fundId || null, cents: 0, people: 0, dues: [], parts: [] },
+        ...{ receiver, name, fundId: due.fundId || null, cents: 0, setOffCents: 0, people: 0 },
+        ...{ dues: [], parts: [] },
         reference: reference || referenceOf(date, number, lines.size + 1),
         ...{ bsb: to?.bsb ?? "", wholeAccount: to?.account ?? "", account: to ? lastThree(to.account) : null },
         whole: to ? [to.bsb, to.account].filter((each) => each !== "").join(" ") : null,
@@ -152,11 +151,17 @@ export function planPayment(
       };
       lines.set(receiver, line);
     }
-    place += 1;
-    line.cents += due.cents;
-    line.parts.push({ ...due, line: place });
+    if (due.cents > 0) {
+      place += 1;
+      line.cents += due.cents;
+      line.parts.push({ ...due, line: place });
+    }
     const key = dueKey(due);
     if (!line.dues.includes(key)) line.dues.push(key);
+  }
+  for (const each of setOff) {
+    const line = lines.get(receiverOf(each));
+    if (line && each.cents > 0) line.setOffCents += each.cents;
   }
   for (const line of lines.values()) line.people = new Set(line.parts.map((each) => each.personId)).size;
   if (!openAccount(context, owner))
@@ -168,6 +173,10 @@ export function planPayment(
     if ("missing" in data) faults.push(...data.missing);
   }
   return {
+    setOff: setOff.map((each) => {
+      const receiver = receiverOf(each);
+      return { ...each, receiver, name: lines.get(receiver)?.name ?? receiver };
+    }),
     ...{ number, lines: all, cents: all.reduce((sum, line) => sum + line.cents, 0), faults, earliest, withData },
     ...{ fourEyes: owner.fourEyes, balance: balanceOf(context, businessId) },
   };
@@ -200,7 +209,7 @@ export function planShown(
   picks: readonly DuePick[],
   wanted?: IsoDate,
 ): PaymentPlan {
-  const { lines, number: _number, ...plan } = planPayment(context, businessId, picks, wanted);
+  const { lines, number: _number, setOff: _setOff, ...plan } = planPayment(context, businessId, picks, wanted);
   return {
     ...plan,
     fourEyes: plan.fourEyes || rightIn(context, actor, businessId) !== "authorise",

@@ -31,8 +31,9 @@ export function practiceDues(context: Context, actor: Actor): BusinessDues[] {
       `SELECT t.business_id AS businessId, t.kind AS kind, t.fund_id AS fundId, f.name AS fund, t.payee AS payee,
          t.due_date AS dueDate, COUNT(DISTINCT CASE WHEN t.person_id > 0 THEN t.person_id END) AS people, ${sumsOfDues}
        FROM due_total t LEFT JOIN fund f ON f.id = t.fund_id
-       WHERE t.owed_cents > t.prepared_cents + t.sent_cents + t.received_cents + t.allocated_cents
-       GROUP BY t.business_id, t.due_date, t.kind, t.fund_id, t.payee ORDER BY t.due_date, t.kind, f.name, t.payee`,
+       WHERE t.owed_cents <> t.received_cents + t.allocated_cents
+       GROUP BY t.business_id, t.due_date, t.kind, t.fund_id, t.payee
+       HAVING SUM(t.owed_cents - t.prepared_cents - t.sent_cents - t.received_cents - t.allocated_cents) > 0 ORDER BY t.due_date, t.kind, f.name, t.payee`,
     )
     .all();
   const found = new Map<number, Row[]>();

@@ -34,9 +34,10 @@ export function practiceRoutes(context: Context, router: Router): void {
   router.put(
     "/people/:person/staff-changes/:change",
     onPerson("prepare", (actor, personId, request) => {
-      answerStaffChange(context, actor, personId, idOf(request, "change"), body(answerChange, request).take);
+      const { take } = body(answerChange, request);
+      const told = answerStaffChange(context, actor, personId, idOf(request, "change"), take);
       refreshOpenRuns(context, businessOfPerson(context, personId));
-      return readStaffAccess(context, personId);
+      return { ...readStaffAccess(context, personId), told };
     }),
   );
   const onBusiness = businessRoute(context);

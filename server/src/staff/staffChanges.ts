@@ -197,16 +197,20 @@ export const waitingChanges = ({ store: { db } }: Context, personId: number): St
     .where(and(eq(staffChange.personId, personId), eq(staffChange.state, "waiting")))
     .all();
 
-/** The practice takes a change that a person asked for, or declines it. */
+/**
+ * The practice takes a change that a person asked for, or declines it.
+ * @returns what it means to pays that are signed off
+ */
 export function answerStaffChange(
   context: Context,
   actor: Actor,
   personId: number,
   changeId: number,
   take: boolean,
-): void {
+): string[] {
   const { db } = context.store;
   const who = findPerson(context, personId);
+  const told: string[] = [];
   context.store.transaction(() => {
     const found = db
       .select()
@@ -225,13 +229,18 @@ export function answerStaffChange(
       .run();
     if (take) {
       const asked = JSON.parse(context.store.crypt.open(found.values, places.staffChange(personId))) as BankPart;
-      saveSection(context, actor, personId, "bank", {
-        from: dayOf(context, who),
-        parts: [...otherParts(context, personId), asked],
-      });
+      saveSection(
+        context,
+        actor,
+        personId,
+        "bank",
+        { from: dayOf(context, who), parts: [...otherParts(context, personId), asked] },
+        (sentence) => told.push(sentence),
+      );
     }
     note(context, actor, who, `${take ? "took" : "declined"} the bank account that was asked for`);
   });
+  return told;
 }
 
 /** Fixed amounts and per cents to other accounts stay: what is asked for is where the rest of the pay goes. */

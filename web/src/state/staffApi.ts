@@ -1,5 +1,5 @@
 /** The addresses about a person's staff pages, as the practice uses them. */
-import type { StaffAccess, StaffWay } from "@zesty/contract/staff";
+import type { AnsweredChange, StaffAccess, StaffWay } from "@zesty/contract/staff";
 import { api } from "./api.ts";
 
 export const staffApi = api.injectEndpoints({
@@ -16,7 +16,7 @@ export const staffApi = api.injectEndpoints({
       query: (person) => ({ url: `/people/${person}/staff-pages`, method: "DELETE" }),
       invalidatesTags: ["Person"],
     }),
-    answerChange: build.mutation<StaffAccess, { person: number; change: number; take: boolean }>({
+    answerChange: build.mutation<AnsweredChange, { person: number; change: number; take: boolean }>({
       query: ({ person, change, take }) => ({
         url: `/people/${person}/staff-changes/${change}`,
         method: "PUT",

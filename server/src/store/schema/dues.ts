@@ -70,7 +70,8 @@ export const duePayment = sqliteTable(
     number: integer("number").notNull(),
     /** the day on which the money leaves */
     date: text("date").notNull(),
-    way: text("way", { enum: ["file", "byHand"] }).notNull(),
+    /** set off: no money moves, what was too much is taken off what was open */
+    way: text("way", { enum: ["file", "byHand", "setOff"] }).notNull(),
     madeAt: text("made_at").notNull(),
     madeBy: integer("made_by"),
     /** null while a second person is waited for, or it was let go */

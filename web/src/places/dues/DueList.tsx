@@ -142,7 +142,8 @@ function DueNotes({ due }: { due: DueView }) {
       )}
       {due.unpaidCents < 0 && (
         <p className="text-[13.5px] text-plum">
-          {cents(-due.unpaidCents)} more was paid than is owed: ask for it back.
+          {cents(-due.unpaidCents)} too much was paid or told. It is taken off what is paid next to the same receiver;
+          where nothing more is paid there, ask for it back.
         </p>
       )}
     </>

@@ -62,6 +62,11 @@ export function PayPanel({ business, picks, today, onDone }: Props) {
               )}
               reference <span className="select-all">{line.reference}</span>
             </p>
+            {line.setOffCents > 0 && (
+              <p className="text-[13.5px] text-quiet">
+                less {cents(line.setOffCents)} that was paid or told too much before
+              </p>
+            )}
           </li>
         ))}
         <li className="flex justify-between py-1.5 font-semibold">

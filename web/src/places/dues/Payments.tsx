@@ -64,6 +64,7 @@ function Payment({
             Payment {payment.number}, {longDate(payment.date)}
           </button>
           {payment.way === "byHand" && ", by hand"}
+          {payment.way === "setOff" && ", set off"}
           <span className="text-quiet"> · {payment.madeBy}</span>
         </span>
         <span className="flex gap-4">
@@ -89,13 +90,13 @@ function Payment({
               <WithReason business={business} payment={payment.id} act="let-go" words="Let it go" />
             </div>
           )}
-          {payment.way === "byHand" && !payment.cancelled && (
+          {payment.way !== "file" && !payment.cancelled && (
             <div className="pl-6">
               <WithReason
                 business={business}
                 payment={payment.id}
                 act="take-back"
-                words="Take it back: it was not paid"
+                words={payment.way === "setOff" ? "Take it back: do not set it off" : "Take it back: it was not paid"}
               />
             </div>
           )}

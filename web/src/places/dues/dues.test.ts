@@ -189,7 +189,7 @@ describe("the sheet of the practice", () => {
   });
   const line = (change: Partial<PlannedLine> = {}): PlannedLine => ({
     ...{ receiver: "fund 1", name: "A fund", fundId: 1, cents: 100, people: 1, reference: "PC", account: "040" },
-    ...{ whole: null, isNew: false, dues: ["x"] },
+    ...{ whole: null, isNew: false, dues: ["x"], setOffCents: 0 },
     ...change,
   });
   const plan = (change: Partial<PaymentPlan> = {}): PaymentPlan => ({

@@ -74,6 +74,11 @@ export function StaffAccess({ person }: { person: PersonView }) {
           <code className="text-[13px] break-all">{invited.data.link}</code>
         </p>
       )}
+      {answered.data?.told.map((sentence) => (
+        <p key={sentence} className="mt-2 border-l-3 border-amber pl-3 text-[15px]" role="status">
+          {sentence}
+        </p>
+      ))}
       <ProblemNote error={invited.error ?? ended.error ?? answered.error} />
     </section>
   );
