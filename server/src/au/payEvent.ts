@@ -1,7 +1,7 @@
 /** The pay event of Single Touch Payroll: what an Australian payday tells the agency. */
 import type { SignOffPlan } from "@zesty/contract/signOff";
 import { type EventAgent, payEvent, payeeRecord } from "@zesty/core/au/documents/payEvent";
-import { addDays, dateWords } from "@zesty/core/calendar/dates";
+import { addDays, dateInZone, dateWords } from "@zesty/core/calendar/dates";
 import { payrollYearAu } from "@zesty/core/calendar/payrollYear";
 import { sum } from "@zesty/core/quantity/decimal";
 import { centsText, moneyText } from "@zesty/core/quantity/units";
@@ -11,12 +11,14 @@ import { keepDocument } from "../documents/documents.ts";
 import type { Actor, Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
 import { messageIdOf } from "../ground/messageId.ts";
+import { rightIn } from "../ground/rights.ts";
 import { agentOn, standingOn } from "../lodging/lodging.ts";
 import type { LodgingOfCountry } from "../outbox/lodgingOfCountry.ts";
+import type { Owner } from "../row/countryRows.ts";
 import type { Prepared } from "../row/prepared.ts";
 import { prepareAgain } from "../signOff/prepareAgain.ts";
 import { runName } from "../signOff/runDocuments.ts";
-import { outbox } from "../store/schema.ts";
+import { outbox, user } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
 import { heldThoughTakenBack, overtakenIn } from "./overtaken.ts";
 import { payEventXml } from "./payEventXml.ts";
@@ -101,6 +103,20 @@ const numberOf = (context: Context, { business, loaded }: Prepared, says: object
     ...{ says: JSON.stringify(says), before },
   });
 
+/**
+ * Who declares, and when: whoever may authorise and makes the event, else who signed the run off. What somebody sends who
+ * may only prepare stays declared as it was.
+ */
+function declaredBy(context: Context, actor: Actor, owner: Owner, { signedOffBy, signedOffAt }: Run) {
+  const signer =
+    signedOffBy !== null && rightIn(context, actor, owner.id) !== "authorise"
+      ? context.store.db.select({ email: user.email }).from(user).where(eq(user.id, signedOffBy)).get()
+      : undefined;
+  return signer && signedOffAt !== null
+    ? { declarer: signer.email, date: dateInZone(signedOffAt, owner.timeZone) }
+    : { declarer: actor.email, date: context.clock.today(owner.timeZone) };
+}
+
 /** Makes the pay event of a prepared run. What it returns keeps it as a document and puts it into the outbox. */
 function makePayEvent(
   context: Context,
@@ -117,7 +133,7 @@ function makePayEvent(
       submissionId: replaced?.submissionId ?? messageId,
       ...(replaced ? { replaces: true } : {}),
       runAt: context.clock.now(),
-      declaration: { declarer: actor.email, date: context.clock.today(owner.timeZone), accepted: true },
+      declaration: { ...declaredBy(context, actor, owner, run), accepted: true },
       ...says,
     }),
   );

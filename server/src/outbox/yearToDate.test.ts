@@ -13,7 +13,7 @@ import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { nextPeriodOf } from "../setup/nextPeriod.ts";
 import { takeBack } from "../signOff/takeBack.ts";
-import { answerItem, outbox, pay, payCycle } from "../store/schema.ts";
+import { answerItem, outbox, pay, payCycle, user, userRight } from "../store/schema.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { replaceEvent } from "./replaceEvent.ts";
 import { sendRun } from "./sendRun.ts";
@@ -75,6 +75,20 @@ describe("an event that waits since sign-off", () => {
     bonusOn("2026-07-17");
     sent(next);
     expect(states(next)).toEqual(["accepted"]);
+  });
+  it("stays declared by who signed it off, where whoever sends it may only prepare", () => {
+    world = smallWorld(1);
+    const { context, actor, businessId } = world;
+    const run = signRun(world, openUsual(world));
+    bonusOn("2026-07-02");
+    const one = { email: "ada@example.org", name: "Ada Example", passwordHash: "-", lead: false };
+    const { id } = context.store.db.insert(user).values(one).returning().get();
+    context.store.db.insert(userRight).values({ userId: id, businessId, right: "prepare" }).run();
+    context.clock.moveTo("2026-07-02");
+    sendRun(context, { ...one, userId: id }, run, ["payEvent"]);
+    expect(states(run)).toEqual(["cancelled", "queued"]);
+    expect(bytes(run)).toContain(`<SignatoryIdentifierT>${actor.email}<`);
+    expect(bytes(run)).toContain("<SignatureD>2026-07-01<");
   });
   it("does not tell what was taken back since; where it is told already it is named until a newer event is taken", () => {
     world = smallWorld(1);
