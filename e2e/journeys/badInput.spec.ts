@@ -78,7 +78,7 @@ test("by the API: each fault names the field, the reason and the way to mend it"
   const early = await api.call("POST", "/businesses/1/runs", { cycleId: 1, from: "usual", payday: "2026-06-30" });
   expect([early.status, early.body.detail]).toEqual([
     422,
-    "Payday 2026-06-30 is before the last one, 2026-07-02. Choose 2026-07-02 or later.",
+    "Payday 30 June 2026 is before the last one, 2 July 2026. Choose 2 July 2026 or later.",
   ]);
   expect((await save(now.version, [])).body.code).toBe("run-closed");
 });

@@ -95,6 +95,8 @@ export function readDay(typed: string, date: IsoDate, country: "AU" | "NZ"): Day
       const hours = amount === "" ? undefined : tidiedHours(amount);
       if (more.length > 0 || (hours !== undefined && !/^\d{1,2}(\.\d{1,4})?$/.test(hours)) || Number(hours ?? 1) > 24)
         return { fault: `“${part}” is not understood. Write leave as ${word}, or with its hours as ${word} 3.8.` };
+      if (hours === undefined && day.leave.some((each) => each.hours === undefined))
+        return { fault: `Two kinds of leave share this day: say the hours of one, as ${word} 3.8.` };
       day.leave.push({ kind, ...(hours === undefined ? {} : { hours }) });
       continue;
     }

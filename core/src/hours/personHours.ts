@@ -7,7 +7,7 @@ import { type AgreementRules, dayNames, type SettingValue } from "../agreements/
 import { addDays, dateOfDay, dateWords, dayOf, type IsoDate, weekday } from "../calendar/dates.ts";
 import { isWholeDay } from "../calendar/holidayWindows.ts";
 import { clockText, minutesOfDay } from "../calendar/wallClock.ts";
-import { Decimal, decimal } from "../quantity/decimal.ts";
+import { Decimal, decimal, sum, zero } from "../quantity/decimal.ts";
 import { halfUpToHourE4 } from "../quantity/rounding.ts";
 import { asksClock } from "./conditions.ts";
 import { type DayRecord, hasWork, isOnCall, minutesOf } from "./dayText.ts";
@@ -129,8 +129,11 @@ function allPlain(time: PersonTime, date: IsoDate): { plain: PlainHours[]; leave
     if (expected) plain.push({ date, minutes: usual, why: `${reason}${holiday.name ?? "public holiday"}, not worked` });
     return { plain, leave };
   }
+  // Leave without its hours is the agreed day, or what is left of it beside work and other leave.
+  const told = sum((day?.leave ?? []).map((each) => decimal(each.hours ?? "0"))).times(60);
+  const rest = Decimal.fraction(Math.max(0, usual - (day ? minutesOf(day) : 0)), 1).minus(told);
   for (const each of day?.leave ?? []) {
-    const hours = each.hours === undefined ? halfUpToHourE4(Decimal.fraction(usual, 60)) : decimal(each.hours);
+    const hours = each.hours === undefined ? halfUpToHourE4(rest.gt(0) ? rest.div(60) : zero) : decimal(each.hours);
     leave.push({ date, kind: each.kind, hours });
   }
   if (time.use === "exceptions" && usual > 0 && !holiday) {

@@ -23,6 +23,7 @@ export const askedOfDays = (person: KnownPerson, dates: readonly string[], hours
   ...daysOff(person, dates),
   ...holidaysOff(person, dates),
   ...leaveOnDaysOff(person, dates),
+  ...leaveOfFullDays(person, dates, hours),
   ...juniorsAsAdults(person, hours),
   ...forAllPurposes(person, hours),
   ...leadingHands(person, hours),
@@ -111,6 +112,17 @@ export function leaveOnDaysOff({ time }: KnownPerson, dates: readonly string[]):
   const one = off.length === 1;
   return [
     `${off.map(dayWords).join(", ")} ${one ? "has" : "have"} leave and ${one ? "is" : "are"} not in the agreed week, so none is paid or taken. Put it on a working day, say its hours, as al 8, or tick.`,
+  ];
+}
+
+/** Leave beside hours that fill the agreed day: nothing is left to take. */
+function leaveOfFullDays({ time }: KnownPerson, dates: readonly string[], { leave }: PersonHours): string[] {
+  const full = dates.filter(
+    (date) => patternMinutes(time, date) > 0 && leave.some((each) => each.date === date && each.hours.isZero()),
+  );
+  if (full.length === 0) return [];
+  return [
+    `${full.map(dayWords).join(", ")} ${full.length === 1 ? "has" : "have"} leave beside hours that fill the agreed day, so none is paid or taken. Say its hours, as al 4, or tick.`,
   ];
 }
 

@@ -116,6 +116,28 @@ it.each<[string, "AU" | "NZ", string, Partial<{ units: string; hours: string }>[
   );
 });
 
+it.each<[string, "AU" | "NZ", string, string[], boolean]>([
+  ["beside work", "AU", "8-12, al", ["3.6"], false],
+  ["beside hours without times", "AU", "5, al", ["2.6"], false],
+  ["beside a part of other leave", "AU", "al, pl 3", ["4.6", "3"], false],
+  ["beside work that fills the day", "AU", "8-16, al", [], true],
+  ["beside work, in weeks", "NZ", "8-12, al", ["4"], false],
+])("leave of the day %s is what is left of it: %s %s", (_what, country, text, taken, asked) => {
+  begin(country === "NZ" ? smallWorldNz(1) : smallWorld(1));
+  saveSection(world.context, world.actor, who(), "employment", {
+    ...employment({ basis: "full-time", hourlyRate: "30", weeklyHours: country === "NZ" ? "40" : "38" }),
+    workPattern: country === "NZ" ? ["8", "8", "8", "8", "8", "0", "0"] : monToFri,
+  });
+  saveSection(world.context, world.actor, who(), "time", terms(null, null, { use: "exceptions" }));
+  type({ "2026-06-24": text });
+  approve(["2026-06-24"]);
+  const { view, row: own } = row(open());
+  const leave = new Set(view.elements.flatMap((each) => (each.leave ? [each.id] : [])));
+  const hours = own.lines.flatMap((line) => (leave.has(line.elementId) && line.hours ? [line.hours] : []));
+  expect(hours.filter((each) => Number(each) > 0)).toEqual(taken);
+  expect(own.marks.some((mark) => /leave beside hours that fill the agreed day/.test(mark.text))).toBe(asked);
+});
+
 it.each<[string, string[], string | null, RegExp | null]>([
   [
     "a Monday's holiday of who works Tuesday to Saturday",

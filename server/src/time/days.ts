@@ -114,6 +114,8 @@ export function saveDays(
       return fault("not employed on that day. Look at start and last day under People.");
     const strange = day?.leave.find((each) => !kinds.has(each.kind));
     if (strange) return fault(`“${strange.kind}” is not a kind of leave here.`);
+    if ((day?.leave.filter((each) => each.hours === undefined).length ?? 0) > 1)
+      return fault("two kinds of leave share the day. Say the hours of one of them.");
     // A number alone would make leave look approved that nobody asked for.
     if (day?.leave.some((each) => each.request !== undefined && asked.get(each.request) !== personId))
       return fault("names a request for leave that is not this person's. Type the leave without it.");

@@ -24,6 +24,8 @@ describe("a day as it is typed", () => {
     ["AU", "7.6", "7.6 h without their times."],
     ["AU", "off", "Off: nothing worked."],
     ["AU", "al", "Annual leave for the day."],
+    ["AU", "8-12, al", "08:00 to 12:00, 4 h; annual leave for what is left of the day."],
+    ["AU", "al, pl", "Two kinds of leave share this day: say the hours of one, as pl 3.8."],
     ["AU", "sick 3.8, 8-11:48", "08:00 to 11:48, 3.8 h; personal and carer's leave, 3.8 h."],
     ["AU", "til 2", "Time in lieu, 2 h."],
     ["NZ", "al", "Annual holidays for the day."],

@@ -33,11 +33,12 @@ export function spelled(record: NonNullable<DayChange["record"]>, view: WeekView
     const next = shift.end.slice(0, 10) > shift.start.slice(0, 10) ? " of the next day" : "";
     return `${shift.start.slice(11)} to ${shift.end.slice(11)}${next}${unpaid > 0 ? `, ${unpaid} min unpaid` : ""}, ${hoursShown(long)} h`;
   });
+  const isPart = record.shifts.length > 0 || record.hours !== undefined || record.leave.length > 1;
   const rest = [
     ...(record.hours === undefined ? [] : [`${hours(record.hours)} h without their times`]),
     ...record.leave.map(
       ({ kind, hours: part }) =>
-        `${leaveKindIn(view.country, kind).words.toLowerCase()}${part === undefined ? " for the day" : `, ${hours(part)} h`}`,
+        `${leaveKindIn(view.country, kind).words.toLowerCase()}${part === undefined ? ` for ${isPart ? "what is left of " : ""}the day` : `, ${hours(part)} h`}`,
     ),
   ];
   return `${sentenceCase([...shifts, ...rest].join("; "))}.`;
