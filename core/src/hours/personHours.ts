@@ -132,8 +132,11 @@ function allPlain(time: PersonTime, date: IsoDate): { plain: PlainHours[]; leave
   // Leave without its hours is the agreed day, or what is left of it beside work and other leave.
   const told = sum((day?.leave ?? []).map((each) => decimal(each.hours ?? "0"))).times(60);
   const rest = Decimal.fraction(Math.max(0, usual - (day ? minutesOf(day) : 0)), 1).minus(told);
+  // Who works on a public holiday that is theirs is on no leave beside it: what is not worked of it is a holiday.
+  const none = holiday !== undefined && expected && !away;
   for (const each of day?.leave ?? []) {
-    const hours = each.hours === undefined ? halfUpToHourE4(rest.gt(0) ? rest.div(60) : zero) : decimal(each.hours);
+    const whole = halfUpToHourE4(rest.gt(0) ? rest.div(60) : zero);
+    const hours = none ? zero : each.hours === undefined ? whole : decimal(each.hours);
     leave.push({ date, kind: each.kind, hours });
   }
   if (time.use === "exceptions" && usual > 0 && !holiday) {

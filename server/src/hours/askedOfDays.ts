@@ -117,11 +117,18 @@ export function leaveOnDaysOff({ time }: KnownPerson, dates: readonly string[]):
 
 /** Leave beside hours that fill the agreed day: nothing is left to take. */
 function leaveOfFullDays({ time }: KnownPerson, dates: readonly string[], { leave }: PersonHours): string[] {
-  const full = dates.filter(
+  const none = dates.filter(
     (date) => patternMinutes(time, date) > 0 && leave.some((each) => each.date === date && each.hours.isZero()),
   );
-  if (full.length === 0) return [];
+  const holidays = none.filter((date) => holidayOn(time, date));
+  const full = none.filter((date) => !holidayOn(time, date));
+  const asked = holidays.map(
+    (date) =>
+      `${holidayOn(time, date)?.name ?? "A public holiday"}, ${dayWords(date)}, was worked, and leave stands beside it. No leave is taken on a public holiday: take it out, or tick.`,
+  );
+  if (full.length === 0) return asked;
   return [
+    ...asked,
     `${full.map(dayWords).join(", ")} ${full.length === 1 ? "has" : "have"} leave beside hours that fill the agreed day, so none is paid or taken. Say its hours, as al 4, or tick.`,
   ];
 }

@@ -7,6 +7,7 @@ import { afterEach, describe, expect, it } from "vitest";
 import { recordDeparture } from "../afterwards/recordDeparture.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
+import { saveRows } from "../runs/saveRows.ts";
 import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 
@@ -122,5 +123,40 @@ describe.each(["AU", "NZ"] as const)("%s", (country) => {
     ]);
     approveDays(world.context, world.actor, world.businessId, { days: day("8-16", country), approved: false });
     expect(stops()).toEqual([]);
+  });
+});
+
+describe("who is left out of runs", () => {
+  it("is paid for days approved long before, once brought in again", () => {
+    begin("AU", "all");
+    put("8-16", "AU");
+    const left = () => {
+      const runId = openUsual(world);
+      const { version, rows } = readRun(world.context, world.actor, runId);
+      const row = rows.find((each) => each.personId === who());
+      saveRows(world.context, world.actor, runId, { version, rows: [{ payId: row?.payId ?? 0, included: false }] });
+      return signRun(world, runId);
+    };
+    for (let week = 0; week < 8; week += 1) left();
+    expect(linesOf(openUsual(world))).toEqual([["8", undefined, undefined]]);
+  });
+});
+
+describe.each([
+  ["AU", "2026-06-08"],
+  ["NZ", "2026-07-10"],
+] as const)("a public holiday that was paid as not worked: %s", (country, date) => {
+  it("is not paid again for work or leave that is recorded afterwards", () => {
+    begin(country, "all");
+    const cycle = country === "AU" ? "2026-06-08" : "2026-06-29";
+    saveSection(world.context, world.actor, who(), "time", {
+      ...{ from: "2026-06-01", agreement: null, classification: null, use: "all", settings: {}, flags: {} },
+    } as never);
+    world.context.store.sqlite.exec(`UPDATE pay_cycle SET first_period_start = '${cycle}'`);
+    put("8-16", country, country === "AU" ? "2026-06-09" : "2026-06-30");
+    signRun(world, openUsual(world));
+    for (const text of ["8-16", "al"]) expect(() => put(text, country, date)).toThrow(/: paid on/);
+    // Another day of the period is still paid late.
+    put("8-16", country, country === "AU" ? "2026-06-10" : "2026-07-01");
   });
 });

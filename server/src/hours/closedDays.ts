@@ -5,8 +5,10 @@
 import { signedStates } from "@zesty/contract/runStates";
 import type { IsoDate } from "@zesty/core/calendar/dates";
 import { type DayRecord, hasWork } from "@zesty/core/hours/dayText";
+import { personHours } from "@zesty/core/hours/personHours";
 import type { Context } from "../ground/context.ts";
 import { sqlList } from "../store/sqlList.ts";
+import { personTimes } from "./personTimes.ts";
 
 interface Paid {
   personId: number;
@@ -67,6 +69,15 @@ const byPerson = <T extends { personId: number }>(rows: readonly T[]): Map<numbe
 const isOfPay = (record: DayRecord | null | undefined): boolean =>
   record != null && (record.leave.length > 0 || record.otherwise !== undefined);
 
+/** A public holiday that is paid where nothing is recorded of it: what is said of it afterwards is paid already. */
+function isHolidayOff(context: Context, personId: number, date: IsoDate): boolean {
+  const businessId =
+    context.store.prepared<[number], { id: number }>("SELECT business_id AS id FROM person WHERE id = ?").get(personId)
+      ?.id ?? 0;
+  const [found] = personTimes(context, businessId, [personId], date, date, false);
+  return found !== undefined && personHours({ ...found.time, days: {} }, [date]).plain.length > 0;
+}
+
 /** @returns for what is said of a day, and was before: the payday that has paid it, or null where it can still be paid */
 export function closedDays(
   context: Context,
@@ -92,6 +103,7 @@ export function closedDays(
     const last = within(final.get(personId), date);
     if (last !== null) return last;
     const paidLater = then.use === "all" && !then.salaried && now.use !== "record" && !now.salaried;
-    return paidLater ? null : within(paid.get(personId), date);
+    const payday = within(paid.get(personId), date);
+    return payday !== null && paidLater && !isHolidayOff(context, personId, date) ? null : payday;
   };
 }

@@ -8,14 +8,46 @@ import { closedDays } from "./closedDays.ts";
 import { paidFrom, withoutOthers } from "./cycleDays.ts";
 import { daysInAdvance } from "./inAdvance.ts";
 import { contextDays, type KnownPerson, personTimes } from "./personTimes.ts";
-import type { KnownDay } from "./readDays.ts";
+import { daysBetweenDates, type KnownDay } from "./readDays.ts";
 
 export const isApproved = (day: KnownDay): boolean =>
   day.kind === "worked" && day.record !== null && day.state === "approved";
 
+/** A day that was left out for longer is paid outside the cycle. */
+export const reachDays = 400;
+
+/** Looked for once a person and working out: for most there is nothing. */
+const olderFound = new WeakMap<KnownPerson, KnownDay[]>();
+
+/** Approved days from before what prices the period, of who is paid by the record: left out of the runs since. */
+function olderUnpaid(context: Context, run: Run, person: KnownPerson): KnownDay[] {
+  if (person.salaried || person.terms?.use !== "all") return [];
+  const found = olderFound.get(person);
+  if (found) return found;
+  const { id } = person.who;
+  const [from, to] = [addDays(run.periodStart, -reachDays), addDays(run.periodStart, -contextDays - 1)];
+  const dates = context.store
+    .prepared<[number, string, string], { date: string }>(
+      `SELECT d.date AS date FROM time_day d WHERE d.person_id = ? AND d.kind = 'worked' AND d.date BETWEEN ? AND ?
+         AND NOT EXISTS (SELECT 1 FROM time_paid t WHERE t.person_id = d.person_id AND t.date = d.date
+           GROUP BY t.date HAVING SUM(t.sign) > 0)
+       GROUP BY d.date`,
+    )
+    .all(id, from, to);
+  const held = new Set(person.known.map((day) => day.date));
+  const older = dates.flatMap(({ date }) =>
+    held.has(date) ? [] : (daysBetweenDates(context, [id], date, date).get(id) ?? []),
+  );
+  olderFound.set(person, older);
+  return older;
+}
+
 /** Approved days before a run's period, within the time that is paid here. */
-export function approvedBefore(context: Context, run: Run, { who, known }: KnownPerson): KnownDay[] {
-  const days = known.filter((day) => isApproved(day) && day.date < run.periodStart);
+export function approvedBefore(context: Context, run: Run, person: KnownPerson): KnownDay[] {
+  const { who, known } = person;
+  const days = [...olderUnpaid(context, run, person), ...known].filter(
+    (day) => isApproved(day) && day.date < run.periodStart,
+  );
   if (days.length === 0) return [];
   const since = paidFrom(context, [who.id]).get(who.id) ?? run.periodStart;
   return days.filter((day) => day.date >= since);

@@ -138,6 +138,27 @@ it.each<[string, "AU" | "NZ", string, string[], boolean]>([
   expect(own.marks.some((mark) => /leave beside hours that fill the agreed day/.test(mark.text))).toBe(asked);
 });
 
+it.each<["AU" | "NZ", string, string]>([
+  ["AU", "2026-06-08", "King's Birthday, Mon 8"],
+  ["NZ", "2026-07-10", "Matariki, Fri 10"],
+])("leave beside work on a public holiday is not taken, and asked about: %s", (country, date, words) => {
+  const au = country === "AU";
+  begin(au ? smallWorld(1) : smallWorldNz(1));
+  if (au) world.context.store.sqlite.exec("UPDATE pay_cycle SET first_period_start = '2026-06-08'");
+  else world.context.store.sqlite.exec("UPDATE pay_cycle SET first_period_start = '2026-06-29'");
+  saveSection(world.context, world.actor, who(), "time", terms(null, null, { use: "exceptions" }));
+  type({ [date]: "8-12, al" });
+  approve([date]);
+  const { view, row: own } = row(open());
+  const leave = new Set(view.elements.flatMap((each) => (each.leave === "annual" ? [each.id] : [])));
+  expect(own.lines.filter((line) => leave.has(line.elementId) && Number(line.hours ?? line.units ?? 0) > 0)).toEqual(
+    [],
+  );
+  expect(own.marks.map((mark) => mark.text)).toContain(
+    `${words}, was worked, and leave stands beside it. No leave is taken on a public holiday: take it out, or tick.`,
+  );
+});
+
 it.each<[string, string[], string | null, RegExp | null]>([
   [
     "a Monday's holiday of who works Tuesday to Saturday",

@@ -2,12 +2,13 @@
 
 import { signedStates } from "@zesty/contract/runStates";
 import type { ApproveDays, DayChange, SaveDays } from "@zesty/contract/time";
-import { dateWords } from "@zesty/core/calendar/dates";
+import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import { leaveKindsIn } from "@zesty/core/countries/leave";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
 import { cannot, conflict, notFound } from "../ground/problem.ts";
 import { closedDays } from "../hours/closedDays.ts";
+import { reachDays } from "../hours/paidDays.ts";
 import { contextDays } from "../hours/personTimes.ts";
 import { daysBetweenDates } from "../hours/readDays.ts";
 import { sqlList } from "../store/sqlList.ts";
@@ -150,26 +151,33 @@ export function saveDays(
 }
 
 /**
- * Days that no pay will reach any more: approved as late as this, they would be paid by none without a word.
- * Before the first period of the first cycle the record is history, and nothing of it is paid.
+ * Days that no pay will reach any more, with how far one reaches: approved as late as this, they would be paid by none
+ * without a word. Before the first period of the first cycle the record is history, and nothing of it is paid.
  */
-function outOfReach({ store }: Context, personIds: readonly number[]): (personId: number, date: string) => boolean {
+function outOfReach(
+  { store }: Context,
+  personIds: readonly number[],
+): (personId: number, date: string) => string | null {
   const reach = new Map(
     store
-      .prepared<[number, string], { personId: number; first: string; since: string }>(
-        `SELECT e.person_id AS personId, date(MAX(r.period_end), '+1 day', '-' || ? || ' days') AS first,
-           MIN(c.first_period_start) AS since
+      .prepared<[string], { personId: number; next: string; since: string; byRecord: number }>(
+        `SELECT e.person_id AS personId, date(MAX(r.period_end), '+1 day') AS next, MIN(c.first_period_start) AS since,
+           (SELECT t.use FROM time_terms t WHERE t.person_id = e.person_id ORDER BY t."from" DESC, t.id DESC LIMIT 1) = 'all'
+           AND (SELECT n.salary_cents FROM employment_terms n WHERE n.person_id = e.person_id
+             ORDER BY n."from" DESC, n.id DESC LIMIT 1) IS NULL AS byRecord
          FROM employment_terms e JOIN pay_cycle c ON c.id = e.cycle_id JOIN pay_run r ON r.cycle_id = c.id
          WHERE e.person_id IN (SELECT value FROM json_each(?)) AND r.kind = 'cycle'
            AND r.state IN (${sqlList(signedStates)})
          GROUP BY e.person_id`,
       )
-      .all(contextDays, JSON.stringify(personIds))
+      .all(JSON.stringify(personIds))
       .map((each) => [each.personId, each]),
   );
   return (personId, date) => {
     const found = reach.get(personId);
-    return found !== undefined && date < found.first && date >= found.since;
+    if (found === undefined || date < found.since) return null;
+    const [days, words] = found.byRecord ? [reachDays, "thirteen months"] : [contextDays, "five weeks"];
+    return date < addDays(found.next, -days) ? words : null;
   };
 }
 
@@ -217,10 +225,10 @@ export function approveDays(context: Context, actor: Actor, businessId: number, 
   const dates = days.map((each) => each.date).sort();
   const known = daysBetweenDates(context, ids, dates[0] ?? "", dates.at(-1) ?? "");
   if (approved) demandSeen(days, known, people);
-  const isFar = approved ? outOfReach(context, ids) : () => false;
+  const howFar = approved ? outOfReach(context, ids) : () => null;
   const far = days.find(
     ({ personId, date }) =>
-      isFar(personId, date) &&
+      howFar(personId, date) !== null &&
       known
         .get(personId)
         ?.some((day) => day.date === date && day.kind === "worked" && day.record && day.state !== "locked"),
@@ -228,7 +236,7 @@ export function approveDays(context: Context, actor: Actor, businessId: number, 
   if (far)
     throw cannot(
       "day-too-late",
-      `Nothing was approved. ${people.get(far.personId)?.name}, ${dateWords(far.date)}: more than five weeks before the next pay. No run will include it. Use Run, Pay outside the cycle, with its own date.`,
+      `Nothing was approved. ${people.get(far.personId)?.name}, ${dateWords(far.date)}: more than ${howFar(far.personId, far.date)} before the next pay. No run will include it. Use Run, Pay outside the cycle, with its own date.`,
     );
   if (approved) demandOpen(context, days, known, people);
   context.store.transaction(() => {

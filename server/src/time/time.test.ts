@@ -174,11 +174,11 @@ describe("days into the run", () => {
     approve(["2026-06-25"]);
     signed(runId);
     // A cycle that has been going for longer: what lies before its first period is history.
-    type({ "2026-05-20": "9-13", "2026-05-26": "9-12" });
-    approve(["2026-05-20"]);
-    approve(["2026-05-20"], false);
-    world.context.store.sqlite.exec("UPDATE pay_cycle SET first_period_start = '2026-04-06'");
-    expect(() => approve(["2026-05-20"])).toThrow(/Nothing was approved.*20 May 2026: more than five weeks/);
+    type({ "2025-05-20": "9-13", "2026-05-26": "9-12" });
+    approve(["2025-05-20"]);
+    approve(["2025-05-20"], false);
+    world.context.store.sqlite.exec("UPDATE pay_cycle SET first_period_start = '2025-04-07'");
+    expect(() => approve(["2025-05-20"])).toThrow(/Nothing was approved.*20 May 2025: more than thirteen months/);
     approve(["2026-05-26"]);
     // By what was agreed then, before the award's level was recorded.
     expect(shown(open())).toEqual(["Ordinary 3 at 31.5"]);
