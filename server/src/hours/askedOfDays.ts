@@ -116,7 +116,11 @@ export function leaveOnDaysOff({ time }: KnownPerson, dates: readonly string[]):
 }
 
 /** Leave beside hours that fill the agreed day: nothing is left to take. */
-function leaveOfFullDays({ time }: KnownPerson, dates: readonly string[], { leave }: PersonHours): string[] {
+export function leaveOfFullDays(
+  { time }: KnownPerson,
+  dates: readonly string[],
+  { leave }: Pick<PersonHours, "leave">,
+): string[] {
   const none = dates.filter(
     (date) => patternMinutes(time, date) > 0 && leave.some((each) => each.date === date && each.hours.isZero()),
   );

@@ -57,7 +57,7 @@ export function takenOn(person: KnownPerson, dates: readonly string[]): Map<stri
     const isWorked = hasWork(record);
     const expected = record.otherwise ? record.otherwise.works : usualOf(date).gt(0) && time.person.basis !== "casual";
     // "Yes" takes what that day would have had, "no" takes nothing, whatever was worked.
-    if (expected && !hours.leave.some((each) => each.date === date))
+    if (expected && !hours.leave.some((each) => each.date === date && each.hours.gt(0)))
       add(isWorked ? "holidayWorked" : "holiday", usualOf(date));
   }
   return found;

@@ -13,7 +13,7 @@ import { decimal, decimalOrZero, sum } from "@zesty/core/quantity/decimal";
 import type { Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
 import { beyondOuterLimits, shortOfAgreement } from "../hours/agreementFloor.ts";
-import { holidaysOff, leaveOnDaysOff } from "../hours/askedOfDays.ts";
+import { holidaysOff, leaveOfFullDays, leaveOnDaysOff } from "../hours/askedOfDays.ts";
 import { cycleOn } from "../hours/cycleDays.ts";
 import { advanceQuery, aheadOf, paidBefore, together } from "../hours/inAdvance.ts";
 import { lateDays } from "../hours/paidDays.ts";
@@ -158,7 +158,12 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
       if (isLeave || person.salaried || !isWorkedDay(day)) dates.add(day.date);
     }
     asks.faults.push(...unheld(work, span, person, dates));
-    asks.queries.push(...holidaysOff(person, own), ...leaveOnDaysOff(withPayable(person), own));
+    const payable = withPayable(person);
+    asks.queries.push(
+      ...holidaysOff(person, own),
+      ...leaveOnDaysOff(payable, own),
+      ...leaveOfFullDays(payable, own, personHours(payable.time, own)),
+    );
     if (person.terms !== null && person.salaried)
       asks.queries.push(...beyondOuterLimits(withPayable(person), datesOf(span.from, span.to)));
   });

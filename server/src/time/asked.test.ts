@@ -138,19 +138,26 @@ it.each<[string, "AU" | "NZ", string, string[], boolean]>([
   expect(own.marks.some((mark) => /leave beside hours that fill the agreed day/.test(mark.text))).toBe(asked);
 });
 
-it.each<["AU" | "NZ", string, string]>([
-  ["AU", "2026-06-08", "King's Birthday, Mon 8"],
-  ["NZ", "2026-07-10", "Matariki, Fri 10"],
-])("leave beside work on a public holiday is not taken, and asked about: %s", (country, date, words) => {
+it.each<["AU" | "NZ", "exceptions" | "record", string, string]>([
+  ["AU", "exceptions", "2026-06-08", "King's Birthday, Mon 8"],
+  ["AU", "record", "2026-06-08", "King's Birthday, Mon 8"],
+  ["NZ", "exceptions", "2026-07-10", "Matariki, Fri 10"],
+  ["NZ", "record", "2026-07-10", "Matariki, Fri 10"],
+])("leave beside work on a public holiday is not taken, and asked about: %s, %s", (country, use, date, words) => {
   const au = country === "AU";
   begin(au ? smallWorld(1) : smallWorldNz(1));
   if (au) world.context.store.sqlite.exec("UPDATE pay_cycle SET first_period_start = '2026-06-08'");
   else world.context.store.sqlite.exec("UPDATE pay_cycle SET first_period_start = '2026-06-29'");
-  saveSection(world.context, world.actor, who(), "time", terms(null, null, { use: "exceptions" }));
+  saveSection(world.context, world.actor, who(), "time", terms(null, null, { use }));
   type({ [date]: "8-12, al" });
   approve([date]);
   const { view, row: own } = row(open());
   const leave = new Set(view.elements.flatMap((each) => (each.leave === "annual" ? [each.id] : [])));
+  const hours = own.lines
+    .filter((line) => line.hours && !line.units)
+    .reduce((all, line) => all + Number(line.hours), 0);
+  // Hours for the record only leave usual pay as it is; New Zealand pays the holiday's hours by themselves.
+  expect(hours).toBe(au ? (use === "record" ? 38 : 34.4) : 76);
   expect(own.lines.filter((line) => leave.has(line.elementId) && Number(line.hours ?? line.units ?? 0) > 0)).toEqual(
     [],
   );
