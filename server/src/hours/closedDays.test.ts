@@ -5,9 +5,12 @@
 import { readDay } from "@zesty/core/hours/dayText";
 import { afterEach, describe, expect, it } from "vitest";
 import { recordDeparture } from "../afterwards/recordDeparture.ts";
+import { undoDeparture } from "../afterwards/undoDeparture.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
+import { takeBack } from "../signOff/takeBack.ts";
+import { outbox } from "../store/schema.ts";
 import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 
@@ -159,4 +162,33 @@ describe.each([
     // Another day of the period is still paid late.
     put("8-16", country, country === "AU" ? "2026-06-10" : "2026-07-01");
   });
+});
+
+it("a day that a final pay has paid stays closed where the departure is undone afterwards", () => {
+  begin("AU", "exceptions");
+  const { context, actor } = world;
+  const final = recordDeparture(context, actor, who(), {
+    ...{ lastDay: "2026-06-26", reason: "V", noticeWorked: true, misconduct: false, pay: "now" },
+  } as never);
+  signRun(world, final ?? 0);
+  context.store.db.update(outbox).set({ state: "accepted" }).run();
+  undoDeparture(context, actor, who());
+  expect(() => put("8-12, al", "AU", "2026-06-23")).toThrow(/23 June 2026: paid on/);
+});
+
+it("a day of a run that was taken back is paid by that run alone, not by an open final pay as well", () => {
+  begin("AU", "exceptions");
+  const first = signRun(world, openUsual(world));
+  const final = recordDeparture(world.context, world.actor, who(), {
+    ...{ lastDay: "2026-07-03", reason: "V", noticeWorked: true, misconduct: false, pay: "now" },
+  } as never);
+  const again = takeBack(world.context, world.actor, first, "A reason");
+  put("8-12, al", "AU", "2026-06-22");
+  const ordinary = (runId: number) =>
+    readRun(world.context, world.actor, runId)
+      .rows.find((row) => row.personId === who())
+      ?.lines.filter((line) => line.elementId === world.element("ORD"))
+      .map((line) => line.hours);
+  expect(ordinary(again)).toEqual(["34.4"]);
+  expect(ordinary(final ?? 0)).toEqual(["38"]);
 });

@@ -24,14 +24,14 @@ interface How {
   salaried: number | null;
 }
 
-/** What signed-off pays of the cycle have paid, by their days. */
+/** What signed-off pays have paid, by their days: of the cycle, and final ones, whose departure may be undone since. */
 const paidOf = ({ store }: Context, ids: string): Paid[] =>
   store
     .prepared<[string], Paid>(
       `SELECT p.person_id AS personId, coalesce(json_extract(p.laid, '$.spans[0].from'), r.period_start) AS "from",
          coalesce(json_extract(p.laid, '$.spans[#-1].to'), r.period_end) AS "to", r.payday AS payday
        FROM pay p JOIN pay_run r ON r.id = p.run_id
-       WHERE p.person_id IN (SELECT value FROM json_each(?)) AND p.included AND r.kind = 'cycle'
+       WHERE p.person_id IN (SELECT value FROM json_each(?)) AND p.included AND r.kind IN ('cycle', 'departure')
          AND r.state IN (${sqlList(signedStates)})`,
     )
     .all(ids);

@@ -56,6 +56,15 @@ export function approvedBefore(context: Context, run: Run, person: KnownPerson):
 export const isEmployed = ({ who }: KnownPerson, date: string): boolean =>
   date >= who.startDate && (who.endDate === null || date <= who.endDate);
 
+/** Periods of other runs that are open with the person in them: their days are paid there. */
+const openElsewhere = ({ store }: Context, run: Run, personId: number) =>
+  store
+    .prepared<[number, number], { from: string; to: string }>(
+      `SELECT r.period_start AS "from", r.period_end AS "to" FROM pay p JOIN pay_run r ON r.id = p.run_id
+       WHERE p.person_id = ? AND p.included AND r.state = 'open' AND r.kind IN ('cycle', 'departure') AND r.id <> ?`,
+    )
+    .all(personId, run.id);
+
 /**
  * Days that a run pays beside its own period: approved after theirs was signed off. They are priced with their own week
  * and the rules of their own date.
@@ -64,7 +73,12 @@ export function lateDays(context: Context, run: Run, person: KnownPerson): Known
   const before = approvedBefore(context, run, person).filter(({ date }) => isEmployed(person, date));
   if (before.length === 0) return [];
   const closedBy = closedDays(context, [person.who.id]);
-  const open = before.filter((day) => closedBy(person.who.id, day.date, day.record) === null);
+  const others = openElsewhere(context, run, person.who.id);
+  const open = before.filter(
+    (day) =>
+      closedBy(person.who.id, day.date, day.record) === null &&
+      !others.some(({ from, to }) => from <= day.date && day.date <= to),
+  );
   return withoutOthers(context, run, person.who.id, open);
 }
 

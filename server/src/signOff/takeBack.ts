@@ -2,7 +2,7 @@
  * Takes back the latest run while nothing of it was sent: every fact is reversed by a new one, and a fresh open run
  * of the same period takes its place with the same rows.
  */
-import { and, eq, gt, ne } from "drizzle-orm";
+import { and, eq, gt, inArray, ne } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
 import { findRun, type Run } from "../ground/findRun.ts";
@@ -79,7 +79,7 @@ export function takeBack(context: Context, actor: Actor, runId: number, reason: 
     }
     followActs(context, runId, fresh.id);
     composeAndCount(context, fresh.id);
-    // Days that this run had paid may be those of another cycle's open run now.
+    // Days that this run had paid may be those of another cycle's open run now, or of a final pay.
     for (const { id } of otherOpenRuns(context, fresh.id, run.businessId)) composeAndCount(context, id);
     record(context.store, {
       at: context.clock.now(),
@@ -99,7 +99,10 @@ const otherOpenRuns = ({ store: { db } }: Context, runId: number, businessId: nu
     .select({ id: payRun.id })
     .from(payRun)
     .where(
-      and(eq(payRun.businessId, businessId), eq(payRun.state, "open"), eq(payRun.kind, "cycle"), ne(payRun.id, runId)),
+      and(
+        ...[eq(payRun.businessId, businessId), eq(payRun.state, "open"), ne(payRun.id, runId)],
+        inArray(payRun.kind, ["cycle", "departure"]),
+      ),
     )
     .all();
 
