@@ -1,7 +1,5 @@
 /**
- * Where the agency goes by something else than we do.
- *
- * Who of a pay event it leaves as they were: it goes by the event of the latest payday, and of one payday by the
+ * Where the agency goes by something else than we do. It goes by the event of the latest payday, and of one payday by the
  * newest (formats of Single Touch Payroll, from memory). An event of an earlier payday that comes after it changes nothing.
  */
 import { takenStates } from "@zesty/contract/outboxStates";

@@ -5,7 +5,7 @@ import { dateWords, weekday } from "@zesty/core/calendar/dates";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { timeRulesIn } from "@zesty/core/countries/time";
 import { allPurposeOf } from "@zesty/core/hours/allPurpose";
-import { hasWork } from "@zesty/core/hours/dayText";
+import { hasWork, minutesOf } from "@zesty/core/hours/dayText";
 import { juniorPercent } from "@zesty/core/hours/juniorPercent";
 import { holidayOn, type PersonHours, patternMinutes } from "@zesty/core/hours/personHours";
 import { baseRate } from "@zesty/core/hours/pricing";
@@ -22,6 +22,7 @@ export const askedOfDays = (person: KnownPerson, dates: readonly string[], hours
   ...oldGuide(person, dates[0] ?? ""),
   ...daysOff(person, dates),
   ...holidaysOff(person, dates),
+  ...holidaysInPart(person, dates),
   ...leaveOnDaysOff(person, dates),
   ...leaveOfFullDays(person, dates, hours),
   ...juniorsAsAdults(person, hours),
@@ -99,6 +100,25 @@ export function holidaysOff(person: KnownPerson, dates: readonly string[]): stri
     ];
   });
 }
+
+/**
+ * A public holiday that was worked in part, where holidays are paid by the hour: whether the rest is a holiday too, hangs on
+ * why it was not worked (Fair Work Act 2009, s 116; from memory, 75 % sure).
+ */
+function holidaysInPart({ time }: KnownPerson, dates: readonly string[]): string[] {
+  if (timeRulesIn(time.country).holidaysByDay || time.person.basis === "casual") return [];
+  return dates.flatMap((date) => {
+    const [holiday, day, usual] = [holidayOn(time, date), time.days[date], patternMinutes(time, date)];
+    if (!holiday || !day || !hasWork(day) || day.otherwise) return [];
+    const worked = minutesOf(day);
+    return worked === 0 || worked >= usual
+      ? []
+      : [
+          `${holiday.name ?? "A public holiday"}, ${dayWords(date)}: ${inHours(worked)} h of ${inHours(usual)} h were worked. Where nobody was to work longer, the rest is paid as the holiday: type it with the ordinary hours, or tick.`,
+        ];
+  });
+}
+const inHours = (minutes: number): string => Decimal.fraction(minutes, 60).toDecimalPlaces(2).toString();
 
 /** Leave on a day that the agreed week does not have: nothing is taken, which may not be what was meant. */
 export function leaveOnDaysOff({ time }: KnownPerson, dates: readonly string[]): string[] {

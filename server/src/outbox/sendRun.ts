@@ -27,7 +27,8 @@ export function sendRun(context: Context, actor: Actor, runId: number, channels:
   if (run.state === "open") throw conflict("not-signed-off", "Sign the run off before anything is sent.");
   if (run.state === "takenBack") throw conflict("taken-back", "This run was taken back. Nothing of it is sent.");
   context.store.transaction(() => {
-    context.country(findBusiness(context, run.businessId).country).lodging.beforeSending(context, actor, run);
+    const { lodging } = context.country(findBusiness(context, run.businessId).country);
+    if (channels.some((channel) => lodging.again[channel])) lodging.beforeSending(context, actor, run);
     const released = context.store.db
       .update(outbox)
       .set({ state: "queued", nextAt: 0 })

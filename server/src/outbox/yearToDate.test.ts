@@ -68,6 +68,8 @@ describe("an event that waits since sign-off", () => {
     bonusOn("2026-07-02");
     // A later payday tells itself.
     bonusOn("2026-07-03");
+    sent(run, "paymentFile");
+    expect(states(run)).toEqual(["prepared"]);
     sent(run);
     expect(states(run)).toEqual(["cancelled", "accepted"]);
     expect(bonus(run)).toBe("250.00");

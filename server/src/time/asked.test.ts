@@ -138,6 +138,25 @@ it.each<[string, "AU" | "NZ", string, string[], boolean]>([
   expect(own.marks.some((mark) => /leave beside hours that fill the agreed day/.test(mark.text))).toBe(asked);
 });
 
+it.each<["AU" | "NZ", "exceptions" | "all", string, string, boolean]>([
+  ["AU", "exceptions", "2026-06-08", "8-12", true],
+  ["AU", "all", "2026-06-08", "8-12", true],
+  ["AU", "all", "2026-06-08", "8-16", false],
+  ["AU", "all", "2026-06-09", "8-12", false],
+  ["NZ", "all", "2026-07-10", "8-12", false],
+])("a public holiday worked in part: %s, %s, %s %s", (country, use, date, text, asked) => {
+  const au = country === "AU";
+  begin(au ? smallWorld(1) : smallWorldNz(1));
+  world.context.store.sqlite
+    .prepare("UPDATE pay_cycle SET first_period_start = ?")
+    .run(au ? "2026-06-08" : "2026-06-29");
+  saveSection(world.context, world.actor, who(), "time", terms(null, null, { use }));
+  type({ [date]: text });
+  approve([date]);
+  const said = row(open()).row.marks.filter((mark) => /4 h of 7.6 h were worked/.test(mark.text));
+  expect(said.map((mark) => mark.kind)).toEqual(asked ? ["query"] : []);
+});
+
 it.each<["AU" | "NZ", "exceptions" | "record", string, string]>([
   ["AU", "exceptions", "2026-06-08", "King's Birthday, Mon 8"],
   ["AU", "record", "2026-06-08", "King's Birthday, Mon 8"],
