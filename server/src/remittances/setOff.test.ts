@@ -45,17 +45,22 @@ describe("a due below nought", () => {
     corrected();
     // 12 % of 1,197.00, and of nine hours at $31.50 less.
     expect(dues("super").map((each) => each.cents)).toEqual([14_364, -3_402]);
+    // What was due before is paid in full: it is owed for its own payday.
     const [due] = dues("super");
-    const picks = [pick(due as DueView)];
+    expect(plan([pick(due as DueView)]).lines.map((line) => [line.cents, line.setOffCents])).toEqual([[14_364, 0]]);
+    byHand([pick(due as DueView)]);
+    signRun(world, openUsual(world));
+    const picks = [pick(dues("super").at(-1) as DueView)];
     expect(plan(picks).lines.map((line) => [line.cents, line.setOffCents])).toEqual([[10_962, 3_402]]);
     byHand(picks);
-    expect(dues("super").map((each) => each.unpaidCents)).toEqual([0, 0]);
+    expect(dues("super").map((each) => each.unpaidCents)).toEqual([0, 0, 0]);
     expect(payable("2200")).toBe(0);
     expect(unbalanced(world.context.store)).toEqual([]);
     const payments = readDuePayments(world.context, world.actor, world.businessId, 9);
     expect(payments.map((each) => [each.way, each.cents])).toEqual([
       ["byHand", 10_962],
       ["setOff", 0],
+      ["byHand", 14_364],
     ]);
     const [, setOff] = payments;
     const heard = { what: "returned" as const, on: "2026-07-06", receipt: "", reason: "A reason" };
@@ -64,8 +69,20 @@ describe("a due below nought", () => {
       "it was set off",
     );
     takeBackByHand(world.context, world.actor, world.businessId, setOff?.id ?? 0, "A reason");
-    expect(dues("super").map((each) => each.unpaidCents)).toEqual([3_402, -3_402]);
+    expect(dues("super").map((each) => each.unpaidCents)).toEqual([0, -3_402, 3_402]);
     expect(payable("2200")).toBe(0);
+  });
+  it("counts within its own day before it is taken off a later one", () => {
+    corrected();
+    const sum = () => plan(dues("withholding").map(pick)).cents;
+    const [month] = dues("withholding");
+    world.context.store.sqlite.exec(
+      "INSERT INTO due_total SELECT business_id, kind, person_id, fund_id, '2026-08-06', '2026-09-21', payee, run_id, 10000, 0, 0, 0, 0, 0 FROM due_total WHERE kind = 'withholding' AND owed_cents > 0",
+    );
+    const later = dues("withholding").at(-1) as DueView;
+    expect(later.cents).toBe(10_000);
+    expect(plan([pick(later)]).cents).toBe(10_000);
+    expect(sum()).toBe((month?.cents ?? 0) + 10_000);
   });
   it("stands in one line with others of its day: no more is paid than the line says, here and for the practice", () => {
     corrected();
@@ -81,15 +98,19 @@ describe("a due below nought", () => {
   });
   it("that takes up all of a due leaves nothing to pay, and is kept without a payment", () => {
     corrected();
-    const [first, second] = dues("super");
-    world.context.store.sqlite.exec("UPDATE due_total SET owed_cents = 3402 WHERE kind = 'super' AND owed_cents > 0");
-    const picks = [first, second].map((each) => pick(each as DueView));
+    byHand([pick(dues("super")[0] as DueView)]);
+    signRun(world, openUsual(world));
+    const last = pick(dues("super").at(-1) as DueView);
+    const set = "UPDATE due_total SET owed_cents = 3402 WHERE kind = 'super' AND due_date = ?";
+    world.context.store.sqlite.prepare(set).run(last.dueDate);
+    const picks = [last];
     expect(plan(picks).cents).toBe(0);
     byHand(picks);
-    expect(dues("super").map((each) => each.unpaidCents)).toEqual([0, 0]);
+    expect(dues("super").map((each) => each.unpaidCents)).toEqual([0, 0, 0]);
     expect(() => byHand(picks)).toThrow("Nothing of this is left to pay");
     expect(readDuePayments(world.context, world.actor, world.businessId, 9).map((each) => each.way)).toEqual([
       "setOff",
+      "byHand",
     ]);
   });
 });

@@ -1,5 +1,5 @@
 /**
- * What was paid or told too much is set off against what is paid next to the same receiver for the same person: a
+ * What was paid or told too much is set off against what falls due later to the same receiver for the same person: a
  * correction took it back, or a run was taken back after its dues had left. Common practice, no source.
  */
 import type { DueKind } from "@zesty/contract/dues";
@@ -26,7 +26,14 @@ export type SetOff = OpenDue & { receiver: string; name: string };
 
 const whose = ({ kind, personId, fundId, payee }: OpenDue): string => [kind, personId, fundId, payee].join(" ");
 
-/** @returns dues less what is to their credit, nought among them, and what is set off: together it comes to nothing */
+const group = (due: OpenDue): string => `${due.dueDate} ${whose(due)}`;
+const one = (due: OpenDue): string => `${due.payday} ${group(due)}`;
+
+/**
+ * What is below nought counts within its own day first: a month's tax is told as one. What is left of it is taken off a
+ * later day, never off an earlier one, which is due in full.
+ * @returns dues less what is to their credit, nought among them, and what is set off: together it comes to nothing
+ */
 export function lessCredits(
   { store }: Context,
   businessId: number,
@@ -34,24 +41,36 @@ export function lessCredits(
 ): { left: OpenDue[]; setOff: OpenDue[] } {
   const left = dues.map((due) => ({ ...due }));
   const setOff: OpenDue[] = [];
-  // Paid or told more than is owed; what is wholly there is not looked through.
-  for (const credit of store
+  // What is wholly there is not looked through.
+  const open = store
     .prepared<[number], OpenDue>(
       `SELECT kind, person_id AS personId, fund_id AS fundId, payday, due_date AS dueDate, payee,
          owed_cents - prepared_cents - sent_cents - received_cents - allocated_cents AS cents
        FROM due_total WHERE business_id = ? AND owed_cents <> received_cents + allocated_cents
-         AND owed_cents < prepared_cents + sent_cents + received_cents + allocated_cents
        ORDER BY due_date, payday, person_id`,
     )
-    .all(businessId)) {
+    .all(businessId);
+  const picked = new Set(left.map(one));
+  /** of its own day and not paid here: that uses a credit up before a later day does */
+  const beside = new Map<string, number>();
+  for (const due of open)
+    if (due.cents > 0 && !picked.has(one(due))) beside.set(group(due), (beside.get(group(due)) ?? 0) + due.cents);
+  for (const credit of open.filter((each) => each.cents < 0)) {
     let cents = -credit.cents;
-    for (const due of left.filter((each) => whose(each) === whose(credit))) {
-      const part = Math.min(cents, due.cents);
-      if (part <= 0) continue;
-      setOff.push({ ...due, cents: part }, { ...credit, cents: -part });
-      due.cents -= part;
-      cents -= part;
-    }
+    const take = (fits: (due: OpenDue) => boolean) => {
+      for (const due of left.filter((each) => whose(each) === whose(credit) && fits(each))) {
+        const part = Math.min(cents, due.cents);
+        if (part <= 0) continue;
+        setOff.push({ ...due, cents: part }, { ...credit, cents: -part });
+        due.cents -= part;
+        cents -= part;
+      }
+    };
+    take((due) => due.dueDate === credit.dueDate);
+    const reserved = Math.min(cents, beside.get(group(credit)) ?? 0);
+    beside.set(group(credit), (beside.get(group(credit)) ?? 0) - reserved);
+    cents -= reserved;
+    take((due) => due.dueDate > credit.dueDate);
   }
   return { left, setOff };
 }
