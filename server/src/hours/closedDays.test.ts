@@ -192,3 +192,20 @@ it("a day of a run that was taken back is paid by that run alone, not by an open
   expect(ordinary(again)).toEqual(["34.4"]);
   expect(ordinary(final ?? 0)).toEqual(["38"]);
 });
+
+describe.each([
+  ["said from the next week on", 1, "2026-06-29", "2026-06-30"],
+  ["said after two months", 8, "2026-08-17", "2026-08-18"],
+  ["said from a day that was paid as usual", 1, "2026-06-22", "2026-06-30"],
+])("hours kept for the record, and paid by the record since: %s", (_what, weeks, from, next) => {
+  it("are not paid beside the usual pay of then", () => {
+    begin("AU", "record");
+    put("8-16", "AU", "2026-06-24");
+    for (let week = 0; week < weeks; week += 1) signRun(world, openUsual(world));
+    saveSection(world.context, world.actor, who(), "time", {
+      ...{ from, agreement: null, classification: null, use: "all", settings: {}, flags: {} },
+    } as never);
+    put("8-16", "AU", next);
+    expect(linesOf(openUsual(world)).map(([hours]) => hours)).toEqual(["8"]);
+  });
+});

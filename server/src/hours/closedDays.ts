@@ -15,6 +15,8 @@ interface Paid {
   from: IsoDate;
   to: IsoDate;
   payday: IsoDate;
+  /** hours came from the record; 0: usual pay was paid, whatever is said of the days since */
+  byRecord?: number | null;
 }
 interface How {
   personId: number;
@@ -29,7 +31,8 @@ const paidOf = ({ store }: Context, ids: string): Paid[] =>
   store
     .prepared<[string], Paid>(
       `SELECT p.person_id AS personId, coalesce(json_extract(p.laid, '$.spans[0].from'), r.period_start) AS "from",
-         coalesce(json_extract(p.laid, '$.spans[#-1].to'), r.period_end) AS "to", r.payday AS payday
+         coalesce(json_extract(p.laid, '$.spans[#-1].to'), r.period_end) AS "to", r.payday AS payday,
+         json_extract(p.laid, '$.byRecord') AS byRecord
        FROM pay p JOIN pay_run r ON r.id = p.run_id
        WHERE p.person_id IN (SELECT value FROM json_each(?)) AND p.included AND r.kind IN ('cycle', 'departure')
          AND r.state IN (${sqlList(signedStates)})`,
@@ -78,6 +81,20 @@ function isHolidayOff(context: Context, personId: number, date: IsoDate): boolea
   return found !== undefined && personHours({ ...found.time, days: {} }, [date]).plain.length > 0;
 }
 
+const isForTheRecord = ({ use, salaried }: { use: string; salaried: boolean }): boolean =>
+  use === "record" || (use === "all" && salaried);
+const howOn = (said: readonly How[], day: IsoDate) => ({
+  use: said.findLast((row) => row.use !== null && row.from <= day)?.use ?? "exceptions",
+  salaried: Boolean(said.findLast((row) => row.salaried !== null && row.from <= day)?.salaried),
+});
+
+/** Days whose hours are no pay of their own: kept for the record then, or paid as usual before it was said otherwise. */
+export function daysAsUsual(context: Context, personId: number): (date: IsoDate) => boolean {
+  const ids = JSON.stringify([personId]);
+  const [how, paid] = [howOf(context, ids), paidOf(context, ids).filter((each) => each.byRecord === 0)];
+  return (date) => isForTheRecord(howOn(how, date)) || paid.some((each) => each.from <= date && date <= each.to);
+}
+
 /** @returns for what is said of a day, and was before: the payday that has paid it, or null where it can still be paid */
 export function closedDays(
   context: Context,
@@ -91,12 +108,8 @@ export function closedDays(
     periods?.find((each) => each.from <= date && date <= each.to)?.payday ?? null;
   return (personId, date, is, was = null) => {
     const said = how.get(personId) ?? [];
-    const on = (day: IsoDate) => ({
-      use: said.findLast((row) => row.use !== null && row.from <= day)?.use ?? "exceptions",
-      salaried: Boolean(said.findLast((row) => row.salaried !== null && row.from <= day)?.salaried),
-    });
-    const [then, now] = [on(date), on("9999-12-31")];
-    const forTheRecord = then.use === "record" || (then.use === "all" && then.salaried);
+    const [then, now] = [howOn(said, date), howOn(said, "9999-12-31")];
+    const forTheRecord = isForTheRecord(then);
     const counts =
       isOfPay(is) || isOfPay(was) || (!forTheRecord && (is === null || was === null || hasWork(is) || hasWork(was)));
     if (!counts) return null;

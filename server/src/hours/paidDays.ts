@@ -4,7 +4,7 @@ import { eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
 import { payCycle } from "../store/schema.ts";
-import { closedDays } from "./closedDays.ts";
+import { closedDays, daysAsUsual } from "./closedDays.ts";
 import { paidFrom, withoutOthers } from "./cycleDays.ts";
 import { daysInAdvance } from "./inAdvance.ts";
 import { contextDays, type KnownPerson, personTimes } from "./personTimes.ts";
@@ -31,13 +31,16 @@ function olderUnpaid(context: Context, run: Run, person: KnownPerson): KnownDay[
       `SELECT d.date AS date FROM time_day d WHERE d.person_id = ? AND d.kind = 'worked' AND d.date BETWEEN ? AND ?
          AND NOT EXISTS (SELECT 1 FROM time_paid t WHERE t.person_id = d.person_id AND t.date = d.date
            GROUP BY t.date HAVING SUM(t.sign) > 0)
-       GROUP BY d.date`,
+       GROUP BY d.date ORDER BY d.date`,
     )
     .all(id, from, to);
+  const [first, last] = [dates[0]?.date, dates.at(-1)?.date];
   const held = new Set(person.known.map((day) => day.date));
-  const older = dates.flatMap(({ date }) =>
-    held.has(date) ? [] : (daysBetweenDates(context, [id], date, date).get(id) ?? []),
-  );
+  const wanted = new Set(dates.map((each) => each.date).filter((date) => !held.has(date)));
+  const older =
+    first && last
+      ? (daysBetweenDates(context, [id], first, last).get(id) ?? []).filter((day) => wanted.has(day.date))
+      : [];
   olderFound.set(person, older);
   return older;
 }
@@ -74,9 +77,11 @@ export function lateDays(context: Context, run: Run, person: KnownPerson): Known
   if (before.length === 0) return [];
   const closedBy = closedDays(context, [person.who.id]);
   const others = openElsewhere(context, run, person.who.id);
+  const asUsual = daysAsUsual(context, person.who.id);
   const open = before.filter(
     (day) =>
       closedBy(person.who.id, day.date, day.record) === null &&
+      !asUsual(day.date) &&
       !others.some(({ from, to }) => from <= day.date && day.date <= to),
   );
   return withoutOthers(context, run, person.who.id, open);
