@@ -67,6 +67,7 @@ export const sheetLine = Joi.object<SheetLine>({
   act: id(),
   typed: Joi.object({ over: signedHours(), now: signedHours() }),
   asOf: Joi.object(),
+  accruesBy: Joi.object(),
 }).custom((value: SheetLine, helpers) => {
   const negative = value.units?.startsWith("-")
     ? "Weeks or days"

@@ -19,7 +19,10 @@ export const australia: Country<RowContext, PayInput, WorkedPay, WorkedRow> = {
   amendsEarlierYears: true,
   longOwedYear,
   withoutGuarantee: (context) => ({ ...context, topUp: null }),
-  accruingHours: (context, lines, elements, rules) => accruingHours(payInputOf(context, lines, elements), rules).value,
+  accruing: (context, lines, elements, rules) => ({
+    hours: accruingHours(payInputOf(context, lines, elements), rules).value,
+    by: { basis: context.person.basis, leave: context.person.leave ?? [] },
+  }),
   superable: (worked) => worked.super.counted.value,
   treatment: treatmentAu,
   missingTables,

@@ -19,7 +19,7 @@ import type { RuleBook } from "../rulebook/ruleBook.ts";
 import type { Working } from "../working/figure.ts";
 import { type KeptWorkings, keepWorkings } from "../working/keptWorkings.ts";
 import { australia } from "./australia.ts";
-import { type Country, type Examined, examineIn } from "./country.ts";
+import { type Accruing, type Country, type Examined, examineIn } from "./country.ts";
 import { newZealand } from "./newZealand.ts";
 
 export const countries = { AU: australia, NZ: newZealand } as const;
@@ -63,13 +63,13 @@ export const examineRow = (
 /** A row as if nothing but its lines were paid: what a guarantee would add is left out. */
 export const withoutGuarantee = (context: AnyContext): AnyContext => of(context).withoutGuarantee(context);
 
-/** The hours that leave accrues on with these lines; null where leave does not accrue by hours. */
-export const accruingHoursOf = (
+/** The hours that leave accrues on with these lines, and by what; null where leave does not accrue by hours. */
+export const accruingOf = (
   context: AnyContext,
   lines: readonly SheetLine[],
   elements: ReadonlyMap<number, PayElement>,
   rules: RuleBook,
-): Decimal | null => of(context).accruingHours(context, lines, elements, rules);
+): Accruing | null => of(context).accruing(context, lines, elements, rules);
 
 /** What super counts of a pay; null where nothing of that kind is counted. */
 export const superableOf = (worked: AnyPay): Decimal | null => of(worked).superable(worked);

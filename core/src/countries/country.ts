@@ -8,12 +8,19 @@ import type { PayrollYear } from "../calendar/payrollYear.ts";
 import type { Mark } from "../checks/mark.ts";
 import { timeChecks } from "../checks/timeChecks.ts";
 import type { Fact } from "../pay/facts.ts";
+import type { Accrual } from "../pay/input.ts";
 import type { PayElement, PersonFactsBase, RowBase, SheetLine } from "../pay/row.ts";
 import type { RowFigures } from "../pay/snapshot.ts";
 import type { Treatment } from "../pay/treatment.ts";
 import type { Decimal } from "../quantity/decimal.ts";
 import type { RuleBook } from "../rulebook/ruleBook.ts";
 import type { Figure } from "../working/figure.ts";
+
+/** Hours that leave accrues on, and the basis and the leave that they do so by. */
+export interface Accruing {
+  hours: Decimal;
+  by: Accrual;
+}
 
 export interface Country<Context, Input, Pay, Row extends { input: Input; worked: Pay }> {
   /** ISO 3166 */
@@ -29,13 +36,13 @@ export interface Country<Context, Input, Pay, Row extends { input: Input; worked
   longOwedYear(due: IsoDate, paid: IsoDate): string | null;
   /** a row as if nothing but its lines were paid: what a guarantee would add is left out */
   withoutGuarantee(context: Context): Context;
-  /** the hours that leave accrues on with these lines; null where leave does not accrue by hours */
-  accruingHours(
+  /** the hours that leave accrues on with these lines, and by what; null where leave does not accrue by hours */
+  accruing(
     context: Context,
     lines: readonly SheetLine[],
     elements: ReadonlyMap<number, PayElement>,
     rules: RuleBook,
-  ): Decimal | null;
+  ): Accruing | null;
   /** what super counts of a pay; null where nothing of that kind is counted */
   superable(worked: Pay): Decimal | null;
   /** what becomes of an amount that is paid by an element on a payday */

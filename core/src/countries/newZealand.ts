@@ -16,7 +16,7 @@ export const newZealand: Country<RowContextNz, PayInputNz, WorkedPayNz, WorkedRo
   amendsEarlierYears: false,
   longOwedYear: () => null,
   withoutGuarantee: (context) => context,
-  accruingHours: () => null,
+  accruing: () => null,
   superable: () => null,
   treatment: treatmentNz,
   missingTables: missingTablesNz,

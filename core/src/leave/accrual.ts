@@ -17,14 +17,18 @@ export interface LeaveEntitlement {
 
 export interface AccrualBasis {
   cycle: Cycle;
-  periods: number;
+  /** pays of the cycle that it stands for; a part of one where terms changed within it */
+  periods: Decimal | number;
   weeklyHours: Decimal;
 }
+
+export const accrualLabel = (kind: string): string =>
+  `${kind === "annual" ? "Annual" : kind === "personal" ? "Personal" : kind} leave accrued`;
 
 /** @param ordinaryHours hours of the pay that leave accrues on */
 export function leaveAccrual(entitled: LeaveEntitlement, ordinaryHours: Figure, basis: AccrualBasis): Figure {
   const hours = ordinaryHours.value;
-  const label = `${entitled.kind === "annual" ? "Annual" : entitled.kind === "personal" ? "Personal" : entitled.kind} leave accrued`;
+  const label = accrualLabel(entitled.kind);
   // Words are made when somebody asks.
   const explain = (words: () => { rule: string; formula: string }) => () => ({
     ...words(),

@@ -11,6 +11,7 @@ import { addDays, type IsoDate, weekday } from "../calendar/dates.ts";
 import { evenPattern } from "../leave/leaveDays.ts";
 import { type Decimal, decimal, decimalOrZero, zero } from "../quantity/decimal.ts";
 import { halfUpToCent, halfUpToHourE4 } from "../quantity/rounding.ts";
+import type { AccruesBy } from "./input.ts";
 import type { PayElement, SheetLine } from "./row.ts";
 import type { BaseLine, Span } from "./strands.ts";
 
@@ -24,6 +25,8 @@ export interface SpanTerms {
   rate: string | null;
   /** the cost centre of lines that name none, where it is not that of the period's last day */
   costCentre?: string | undefined;
+  /** by what its hours accrue leave, where the basis is not that of the period's last day */
+  accruesBy?: AccruesBy | undefined;
   lines: readonly SheetLine[];
 }
 
@@ -136,6 +139,7 @@ export function baseOf(
           ...quantity,
           ...(atRate && span.rate !== null ? { rate: span.rate } : {}),
           ...(span.costCentre && !line.costCentre ? { costCentre: span.costCentre } : {}),
+          ...(span.accruesBy && element === "ordinary" ? { accruesBy: span.accruesBy } : {}),
         },
         ordinary: isOrdinary(line, elements),
       });

@@ -108,8 +108,8 @@ const sameAs = (a: SheetLine, b: SheetLine): boolean =>
   !isBeside(a) &&
   !isBeside(b) &&
   a.act === b.act &&
-  JSON.stringify([a.terms, a.detail, a.explained, a.asOf, a.time]) ===
-    JSON.stringify([b.terms, b.detail, b.explained, b.asOf, b.time]);
+  JSON.stringify([a.terms, a.detail, a.explained, a.asOf, a.accruesBy, a.time]) ===
+    JSON.stringify([b.terms, b.detail, b.explained, b.asOf, b.accruesBy, b.time]);
 
 function put(lines: SheetLine[], line: SheetLine): void {
   const at = lines.findIndex((each) => sameAs(each, line));

@@ -8,6 +8,7 @@
 import type { IsoDate } from "../calendar/dates.ts";
 import { type Decimal, decimal, decimalOrZero, zero } from "../quantity/decimal.ts";
 import { halfUpToCent } from "../quantity/rounding.ts";
+import type { AccruesBy } from "./input.ts";
 import type { SheetLine } from "./row.ts";
 
 /** What the lines of an element came to in the pay that is corrected. */
@@ -27,6 +28,8 @@ const keyOf = (line: SheetLine, rate: string | null) =>
     isOfUnits(line) ? "units" : line.hours === undefined ? null : decimal(line.rate ?? rate ?? "0").toString(),
     line.costCentre ?? null,
     line.detail ?? null,
+    // A correction names the leave of its pay as well, which makes its lines no other thing.
+    line.accruesBy?.leave ? null : (line.accruesBy?.basis ?? null),
   ]);
 
 interface Sums {
@@ -82,9 +85,14 @@ export function correctionLines(
   });
 }
 
-/** The lines of a correction, the first of them saying what the whole of it changes in the hours that leave accrues on. */
-export const withAccrual = (lines: readonly SheetLine[], hours: Decimal): SheetLine[] =>
-  lines.map((line, at) => ({ ...line, accrues: at === 0 ? hours.toDecimalPlaces(4).toString() : "0" }));
+/**
+ * The lines of a correction, the first of them saying what the whole of it changes in the hours that leave accrues on.
+ * @param by the basis and the leave of the pay that is corrected: the person's may be others since
+ */
+export const withAccrual = (lines: readonly SheetLine[], hours: Decimal, by: AccruesBy): SheetLine[] =>
+  lines.map((line, at) =>
+    at === 0 ? { accruesBy: by, ...line, accrues: hours.toDecimalPlaces(4).toString() } : { ...line, accrues: "0" },
+  );
 
 /** Weeks or days of leave: the difference in units, in hours, and in what was paid for them. */
 function unitsDifference(

@@ -1,4 +1,5 @@
 /** What the input of a pay has in every country. All money, hours, rates and percents are decimal text. */
+import type { LeaveEntitlement } from "../leave/accrual.ts";
 import type { Decimal } from "../quantity/decimal.ts";
 
 export const bases = ["full-time", "part-time", "casual", "labour-hire", "contractor"] as const;
@@ -50,6 +51,18 @@ export interface Overridden {
   worked: Decimal;
   reason: string;
 }
+
+/** What leave accrues by. */
+export interface Accrual {
+  basis: Basis;
+  leave: LeaveEntitlement[];
+}
+
+/** By what the hours of a line accrue leave, where it is not what holds at the end of the pay's period (Australia). */
+export type AccruesBy = Pick<Accrual, "basis"> & {
+  /** of the pay that a correction is of; the person's own where left out */
+  leave?: LeaveEntitlement[] | undefined;
+};
 
 /** What a day of leave is worth by the terms of that day (New Zealand, ss 9 and 21). */
 export interface AsOf {

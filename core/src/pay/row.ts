@@ -8,7 +8,7 @@ import type { Cycle } from "../calendar/payPeriods.ts";
 import type { HolidaySwap } from "../calendar/swappedHolidays.ts";
 import type { ElementNz } from "../nz/pay/input.ts";
 import { decimal } from "../quantity/decimal.ts";
-import type { AsOf, EmployerCost, Overrides, ToDate } from "./input.ts";
+import type { AccruesBy, AsOf, EmployerCost, Overrides, ToDate } from "./input.ts";
 
 export const entries = ["hours", "amount", "days", "weeks", "units"] as const;
 
@@ -95,6 +95,8 @@ export interface SheetLine {
   typed?: TypedOver | undefined;
   /** the terms of its own day, where they are not those of the period's last one */
   asOf?: AsOf | undefined;
+  /** the basis of its own days, where it is not that of the period's last one; in a correction that of the pay it corrects */
+  accruesBy?: AccruesBy | undefined;
 }
 
 export interface TypedOver {

@@ -1,7 +1,7 @@
 /** Corrects a pay that was sent: the difference goes into the next run, or into a run of its own now. */
 import type { CorrectionPlan, NewCorrection } from "@zesty/contract/corrections";
 import { addDays } from "@zesty/core/calendar/dates";
-import { accruingHoursOf, payrollYearOf } from "@zesty/core/countries/countries";
+import { accruingOf, payrollYearOf } from "@zesty/core/countries/countries";
 import { correctionLines, withAccrual } from "@zesty/core/pay/correction";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { decimal } from "@zesty/core/quantity/decimal";
@@ -129,21 +129,22 @@ function accruing(
   const loaded = loadRun(context, run.id, [payId]);
   const own = loaded.rows[0]?.context;
   if (!own || lines.length === 0) return lines;
-  const hours = (chosen: readonly SheetLine[]) =>
-    accruingHoursOf(
+  const found = (chosen: readonly SheetLine[]) =>
+    accruingOf(
       own,
       chosen.map(({ corrects: _corrects, accrues: _accrues, ...line }) => line),
       loaded.elements,
       context.rules,
     );
-  const [now, before] = [hours(should), hours(was)];
+  const [now, before] = [found(should), found(was)];
   if (now === null || before === null) return lines;
   // Only a line that leave accrues on can carry the change.
   const carries = (line: SheetLine) =>
     ["ordinary", "leaveTaken"].includes(loaded.elements.get(line.elementId)?.element ?? "") ? 0 : 1;
   return withAccrual(
     lines.toSorted((a, b) => carries(a) - carries(b)),
-    now.minus(before),
+    now.hours.minus(before.hours),
+    now.by,
   );
 }
 

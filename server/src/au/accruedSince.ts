@@ -5,26 +5,95 @@
  */
 import type { PayInput } from "@zesty/core/au/pay/input";
 import { workOut } from "@zesty/core/au/pay/workOut";
-import { dateWords, type IsoDate } from "@zesty/core/calendar/dates";
+import { addDays, dateWords, type IsoDate, weekday } from "@zesty/core/calendar/dates";
+import { hasWork, minutesOf } from "@zesty/core/hours/dayText";
+import { personHours } from "@zesty/core/hours/personHours";
 import { leaveKind } from "@zesty/core/leave/kinds";
-import { partOfPeriod } from "@zesty/core/pay/partPeriod";
-import { decimal, one, zero } from "@zesty/core/quantity/decimal";
+import { atLeastZero, type Decimal, decimal, decimalOrZero, one, sum, zero } from "@zesty/core/quantity/decimal";
 import { fromE4, hoursText, toE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../ground/context.ts";
+import { notFound } from "../ground/problem.ts";
+import { datesOf } from "../hours/periods.ts";
+import { personTimes } from "../hours/personTimes.ts";
 import { acrossChange, type SignedSince, signedSince } from "../people/signedSince.ts";
+import { withPayable } from "../row/leaveStrands.ts";
 import { datedRecords } from "../store/dated.ts";
-import { leaveEntry } from "../store/schema.ts";
+import { employmentTerms, leaveEntry, person } from "../store/schema.ts";
+import { rowsOf } from "../store/statements.ts";
 
-/** What a pay accrues by the facts as they stand, and the basis and the week that it does so by. */
-function accrualOf(context: Context, personId: number, { payday, end, input }: SignedSince<PayInput>) {
-  const { db } = context.store;
-  const terms = datedRecords(db, [personId], end).terms.get(personId);
-  const leave = datedRecords(db, [personId], payday).leave.get(personId)?.entitlements ?? [];
-  const basis = (terms?.basis ?? input.person.basis) as PayInput["person"]["basis"];
-  const weeklyHours = terms ? fromE4(terms.weeklyHoursE4).toString() : input.person.weeklyHours;
-  const worked = workOut({ ...input, person: { ...input.person, basis, weeklyHours, leave } }, context.rules);
-  const hours = new Map(Object.entries(worked.leave).map(([kind, { value }]) => [kind, value]));
-  return { basis, hours, workPattern: terms?.workPattern ?? null };
+type Who = typeof person.$inferSelect;
+
+/** Parts of a pay, where the terms of employment changed within it. */
+function partsOf(context: Context, personId: number, start: IsoDate, end: IsoDate) {
+  const rows = rowsOf(
+    context.store.sqlite,
+    employmentTerms,
+    'WHERE t.person_id = ? AND t."from" <= ? ORDER BY t."from", t.id',
+    personId,
+    end,
+  );
+  const cuts = [...new Set(rows.map((row) => row.from).filter((day) => day > start))];
+  return [start, ...cuts].map((from, at) => ({
+    ...{ from, to: cuts[at] === undefined ? end : addDays(cuts[at], -1) },
+    terms: rows.findLast((row) => row.from <= from),
+  }));
+}
+type Part = ReturnType<typeof partsOf>[number];
+
+const usualWeek = ["1", "1", "1", "1", "1", "0", "0"];
+
+/** Hours of a part that leave accrues on: those of the record, or of the working week without unpaid leave. */
+function hoursOfPart(context: Context, { id, businessId }: Who, { from, to }: Part, week: readonly string[]): Decimal {
+  const [known] = personTimes(context, businessId, [id], from, to);
+  if (!known) return zero;
+  const { time, terms, salaried } = withPayable(known);
+  const dates = datesOf(from, to);
+  const { leave } = personHours(time, dates);
+  const isByRecord = terms !== null && time.use !== "record" && !salaried;
+  const off = (date: IsoDate, accrues: boolean): Decimal =>
+    sum(
+      leave.filter((each) => each.date === date && leaveKind(each.kind).accrues === accrues).map((each) => each.hours),
+    );
+  return sum(
+    dates.map((date) => {
+      const record = time.days[date];
+      if (isByRecord && record && hasWork(record))
+        return decimal(minutesOf({ ...record, leave: [] }))
+          .div(60)
+          .plus(off(date, true));
+      if (isByRecord && time.use === "all") return off(date, true);
+      return atLeastZero(decimalOrZero(week[weekday(date) - 1]).minus(off(date, false)));
+    }),
+  );
+}
+
+/** What a pay accrues by the facts as they stand: of a pay whose basis changed within it, each part its share of the hours. */
+function accrualOf(context: Context, who: Who, { payday, start, end, input }: SignedSince<PayInput>) {
+  const leave = datedRecords(context.store.db, [who.id], payday).leave.get(who.id)?.entitlements ?? [];
+  const all = partsOf(context, who.id, start, end);
+  const last = all.at(-1)?.terms;
+  const parts = all.every(({ terms }) => terms?.basis === last?.basis) ? all.slice(-1) : all;
+  const weeks = parts.map(({ terms }) => terms?.workPattern ?? null);
+  const hours = parts.map((part, at) =>
+    parts.length === 1
+      ? one
+      : hoursOfPart(context, who, part, weeks[at] ?? weeks.findLast((week) => week !== null) ?? usualWeek),
+  );
+  const whole = sum(hours);
+  const person = {
+    ...{ ...input.person, leave },
+    weeklyHours: last ? fromE4(last.weeklyHoursE4).toString() : input.person.weeklyHours,
+  };
+  const lines = input.lines.map(({ accruesBy: _then, ...line }) => line);
+  const found = new Map<string, Decimal>();
+  parts.forEach(({ terms }, at) => {
+    if (hours[at]?.isZero()) return;
+    const basis = (terms?.basis ?? input.person.basis) as PayInput["person"]["basis"];
+    const worked = workOut({ ...input, lines, person: { ...person, basis } }, context.rules);
+    for (const [kind, { value }] of Object.entries(worked.leave))
+      found.set(kind, (found.get(kind) ?? zero).plus(value.times(hours[at] ?? zero).div(whole)));
+  });
+  return found;
 }
 
 export function withAccruals<T>(
@@ -34,28 +103,23 @@ export function withAccruals<T>(
   change: () => T,
   tell: (sentence: string) => void,
 ): T {
+  const [who] = rowsOf(context.store.sqlite, person, "WHERE t.id = ?", personId);
+  if (!who) throw notFound("person");
   const told = new Map<string, number>();
   const { done, each: pays } = acrossChange(
     signedSince<PayInput>(context, personId, from),
-    (pay) => accrualOf(context, personId, pay),
+    (pay) => accrualOf(context, who, pay),
     change,
   );
   for (const { pay, was, is } of pays) {
-    const { id, start, end } = pay;
-    // A basis changes by the day: of a period that it changed in, the share of the days since.
-    const part =
-      was.basis !== is.basis && start < from
-        ? partOfPeriod({ startDate: from, endDate: null, workPattern: is.workPattern }, start, end)
-        : null;
-    const share = part?.whole.gt(0) ? part.own.div(part.whole) : one;
-    for (const kind of new Set([...was.hours.keys(), ...is.hours.keys()])) {
-      const more = (is.hours.get(kind) ?? zero).minus(was.hours.get(kind) ?? zero).times(share);
+    for (const kind of new Set([...was.keys(), ...is.keys()])) {
+      const more = (is.get(kind) ?? zero).minus(was.get(kind) ?? zero);
       const amountE4 = toE4(decimal(more.toFixed(4)));
       if (amountE4 === 0) continue;
       const reason = `By the terms that changed from ${dateWords(from)}`;
       context.store.db
         .insert(leaveEntry)
-        .values({ personId, kind, date: end, amountE4, why: "adjusted", signedPayId: id, reason })
+        .values({ personId, kind, date: pay.end, amountE4, why: "adjusted", signedPayId: pay.id, reason })
         .run();
       told.set(kind, (told.get(kind) ?? 0) + amountE4);
     }

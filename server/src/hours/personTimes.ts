@@ -10,6 +10,7 @@ import { agreedOf, type PersonTime } from "@zesty/core/hours/personHours";
 import type { EnteredRates } from "@zesty/core/hours/pricing";
 import type { DayShift } from "@zesty/core/hours/shiftText";
 import { evenPattern } from "@zesty/core/leave/leaveDays";
+import type { Basis } from "@zesty/core/pay/input";
 import { fromE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
@@ -29,6 +30,7 @@ export interface KnownPerson {
   salaried: boolean;
   /** per cent of loading on annual leave agreed with the person; null where the agreement's counts */
   loadingPercent: string | null;
+  basis: Basis | null;
   rates: EnteredRates;
   /** the day from which the dollars of the level are known to hold; null without a level */
   ratesFrom: string | null;
@@ -128,6 +130,7 @@ export function personTimes(
       agreedRate: own?.hourlyRateE4 == null ? null : fromE4(own.hourlyRateE4).toString(),
       salaried: own?.salaryCents != null,
       loadingPercent: leave.get(who.id)?.loadingPercent ?? null,
+      basis: (own?.basis as Basis | undefined) ?? null,
       versions: sets
         .filter((each) => each.code === code && each.starts === "date" && each.validFrom > from && each.validFrom <= to)
         .sort((a, b) => a.validFrom.localeCompare(b.validFrom)),

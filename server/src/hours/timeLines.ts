@@ -75,7 +75,7 @@ export function joined(all: readonly TimeLines[]): TimeLines {
   if (only && all.length === 1) return only;
   const lines = new Map<string, SheetLine>();
   for (const line of all.flatMap((each) => each.lines)) {
-    const key = JSON.stringify([line.elementId, line.costCentre, line.rate, line.asOf]);
+    const key = JSON.stringify([line.elementId, line.costCentre, line.rate, line.asOf, line.accruesBy]);
     const before = lines.get(key);
     lines.set(key, before ? twoLines(before, line) : line);
   }

@@ -1,4 +1,5 @@
 /** What lies beneath the typing in the rows of an open run, gathered from facts and acts: the only reader of them for a row. */
+import { dateWords } from "@zesty/core/calendar/dates";
 import { baseOf } from "@zesty/core/pay/base";
 import type { OpenTime, PayElement, SheetLine } from "@zesty/core/pay/row";
 import { type Laid, nothingLaid, type Strand } from "@zesty/core/pay/strands";
@@ -96,7 +97,7 @@ export function layRows(
             weekHours: last?.weeklyHours ?? "0",
             dates: time?.dates ?? [],
           },
-          open: time?.open ?? null,
+          open: withFault(time?.open ?? null, partlyContractor(own)),
           ask: (lines) => [
             ...(time?.ask(lines) ?? []),
             ...(unpaid.has(row.personId) ? [unpaid.get(row.personId) ?? ""] : []),
@@ -107,6 +108,18 @@ export function layRows(
   );
   return { laid, elements };
 }
+
+/** What a contractor is paid is no wage: no super, no leave, no line at the agency. One pay cannot be both. */
+function partlyContractor(spans: readonly PersonSpan[]): string | null {
+  const isContractor = ({ terms }: PersonSpan) => terms?.basis === "contractor";
+  const other = spans.find((span) => spans[0] && isContractor(span) !== isContractor(spans[0]));
+  return other
+    ? `${isContractor(other) ? "A contractor" : "An employee"} from ${dateWords(other.from)}, within this period. Let that begin with a pay period, and pay the days before it outside the cycle.`
+    : null;
+}
+
+const withFault = (open: OpenTime | null, fault: string | null): OpenTime | null =>
+  fault === null ? open : { unapproved: [], queries: [], ...open, faults: [...(open?.faults ?? []), fault] };
 
 /** What prices the days of each span: asked for all people at once where their period is not cut. */
 function pricedSpans(

@@ -96,6 +96,21 @@ export function asOfSpan(span: PersonSpan, { run: _run, cycle, elements }: Work)
 export const datedBack = (lines: readonly SheetLine[], asOf: AsOf | null): SheetLine[] =>
   lines.map((line) => (asOf && line.units !== undefined && line.amount === undefined ? { ...line, asOf } : line));
 
+/** Hours of days on which somebody had another basis accrue leave by that one. */
+export const accruingThen = (
+  lines: readonly SheetLine[],
+  { basis }: KnownPerson,
+  now: KnownPerson,
+  elements: ReadonlyMap<number, PayElement>,
+): SheetLine[] =>
+  basis === null || basis === now.basis
+    ? [...lines]
+    : lines.map((line) =>
+        ["ordinary", "leaveTaken"].includes(elements.get(line.elementId)?.element ?? "")
+          ? { ...line, accruesBy: { basis } }
+          : line,
+      );
+
 export interface Work {
   context: Context;
   run: Run;

@@ -1,6 +1,7 @@
 /** The days of a period by the terms that hold on them: cut where terms or usual pay change, equal neighbours are one. */
 import { addDays, completedYears, type IsoDate } from "@zesty/core/calendar/dates";
 import type { SpanTerms } from "@zesty/core/pay/base";
+import type { Basis } from "@zesty/core/pay/input";
 import { fromE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
@@ -143,6 +144,9 @@ export function spansOf(
         });
       }
       const cut = spans.map((each) => each.span);
+      const basis = cut.at(-1)?.terms?.basis;
+      for (const span of cut)
+        if (span.terms && span.terms.basis !== basis) span.accruesBy = { basis: span.terms.basis as Basis };
       // Where the period is cut, each part is paid by the level of its own days.
       if (cut.length > 1 && own.agreements.some((row) => row.classification !== null))
         for (const span of cut) span.rate = rateOn(context, run.businessId, who.id, span) ?? span.rate;

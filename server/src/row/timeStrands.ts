@@ -3,7 +3,7 @@
  * each day by its own terms. An hour of a day is taken from usual pay once.
  */
 
-import { dateWords } from "@zesty/core/calendar/dates";
+import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { timeRulesIn } from "@zesty/core/countries/time";
 import { holidayOn, personHours } from "@zesty/core/hours/personHours";
@@ -26,6 +26,7 @@ import { payCycle } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 import { approvedUnpaid, isWorkedDay } from "./approvedUnpaid.ts";
 import {
+  accruingThen,
   asOfSpan,
   carriedBy,
   datedBack,
@@ -94,7 +95,7 @@ function linesAhead(work: Work, person: KnownPerson, days: readonly KnownDay[], 
   const [then] = personTimes(work.context, work.run.businessId, [person.who.id], first, last);
   const dates = days.map((day) => day.date);
   const found = {
-    lines: then ? leaveLines(then, dates, work.find) : [],
+    lines: then ? accruingThen(leaveLines(then, dates, work.find), then, person, work.elements) : [],
     faults: [],
     queries: [advanceQuery(days)],
   };
@@ -115,13 +116,14 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
   const strands: Strand[] = [];
   const byRecord = spans.flatMap(({ person }, at) => (isByRecord(person) ? [at] : []));
   const priced: TimeLines[] = [];
+  const accruing = (lines: readonly SheetLine[], then: KnownPerson) => accruingThen(lines, then, last.person, elements);
   spans.forEach(({ span, person }, at) => {
     const asOf = isNz && span !== last.span ? asOfSpan(span, work) : null;
     const own = datesOf(span.from, span.to).filter((date) => !before.includes(date));
     if (isByRecord(person)) {
       for (const part of byVersion(person, own)) {
         const found = atRateOf(person, present, timeLines(withPayable(part.person), part.dates, work.find));
-        priced.push({ ...found, lines: datedBack(found.lines, asOf) });
+        priced.push({ ...found, lines: accruing(datedBack(found.lines, asOf), person) });
       }
       for (const day of approvedIn(person.known, span.from, span.to)) dates.add(day.date);
       return;
@@ -140,7 +142,7 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
       ]),
       ...found.lines.filter(isLoading),
     ];
-    for (const line of datedBack(lines, asOf)) {
+    for (const line of accruing(datedBack(lines, asOf), person)) {
       const element = elements.get(line.elementId);
       const hours = carriedBy(line, taken, elements);
       const takes: Taken[] = hours.isZero() ? [] : [{ span: at, hours: hours.toString() }];
@@ -201,9 +203,21 @@ const isUnpaid = (person: KnownPerson, leave: string | null): boolean =>
 
 const cycleOf = ({ store }: Context, id = 0) => rowsOf(store.sqlite, payCycle, "WHERE t.id = ?", id)[0];
 
+/** The last day of a period up to which what holds on a day holds: employment and agreement. */
+function termsUntil({ store }: Context, id: number, date: string, end: string): string {
+  const next = store
+    .prepared<[number, string, string], { from: string | null }>(
+      `SELECT MIN(t."from") AS "from" FROM (SELECT person_id, "from" FROM employment_terms
+         UNION ALL SELECT person_id, "from" FROM time_terms) t
+       WHERE t.person_id = ? AND t."from" > ? AND t."from" <= ?`,
+    )
+    .get(id, date, end)?.from;
+  return next ? addDays(next, -1) : end;
+}
+
 /** Late days of who is paid by the record, each with the agreement, level and rates of its own period. */
-function latePays({ context, run, cycle, find }: Work, person: KnownPerson, present: string | null) {
-  const byPeriod = new Map<string, { end: string; dates: string[] }>();
+function latePays({ context, run, cycle, find, elements }: Work, person: KnownPerson, present: string | null) {
+  const parts = new Map<string, { start: string; end: string; dates: string[] }>();
   const late = lateDays(context, run, person);
   const ofDay = cycleOn(
     context,
@@ -215,14 +229,18 @@ function latePays({ context, run, cycle, find }: Work, person: KnownPerson, pres
       ofDay.get(date) === cycle.id ? cycle : (cycleOf(context, ofDay.get(date)) ?? cycle),
       date,
     );
-    const period = byPeriod.get(start) ?? { end, dates: [] };
-    period.dates.push(date);
-    byPeriod.set(start, period);
+    // Where terms changed within that period, its days are paid by what held on each.
+    const part = termsUntil(context, person.who.id, date, end);
+    const key = `${start} ${part}`;
+    const found = parts.get(key) ?? { start, end: part, dates: [] };
+    found.dates.push(date);
+    parts.set(key, found);
   }
-  const all = [...byPeriod].flatMap(([start, { end, dates }]) =>
-    personTimes(context, run.businessId, [person.who.id], start, end).map((then) =>
-      atRateOf(then, present, timeLines(withPayable(then), dates, find)),
-    ),
+  const all = [...parts.values()].flatMap(({ start, end, dates }) =>
+    personTimes(context, run.businessId, [person.who.id], start, end).map((then) => {
+      const found = atRateOf(then, present, timeLines(withPayable(then), dates, find));
+      return { ...found, lines: accruingThen(found.lines, then, person, elements) };
+    }),
   );
   return { all, dates: late.map((day) => day.date) };
 }

@@ -1,24 +1,24 @@
 /** The stage of leave of an Australian pay: what accrues on its hours. */
-import { leaveAccrual } from "../../leave/accrual.ts";
+import { accrualLabel, leaveAccrual } from "../../leave/accrual.ts";
 import { leaveKind } from "../../leave/kinds.ts";
 import { decimalOrZero, hundred, zero } from "../../quantity/decimal.ts";
 import { halfUpToHourE4 } from "../../quantity/rounding.ts";
-import { type Figure, figure } from "../../working/figure.ts";
-import { accruingHours } from "./accruingHours.ts";
+import { type Figure, figure, sumOf } from "../../working/figure.ts";
+import { accruingHours, accruingParts } from "./accruingHours.ts";
 import type { Earned, Given } from "./earnings.ts";
 import type { WorkedLine } from "./worked.ts";
 
 export function accrued({ input, rules, periods }: Given, { earnings }: Earned) {
   const ordinaryHours = accruingHours(input, rules);
   const leave: Record<string, Figure> = {};
-  for (const entitled of input.person.leave ?? []) {
-    if (input.person.basis === "casual" && leaveKind(entitled.kind).notForCasuals) continue;
-    leave[entitled.kind] = leaveAccrual(entitled, ordinaryHours, {
-      cycle: input.cycle,
-      periods,
-      weeklyHours: decimalOrZero(input.person.weeklyHours),
-    });
-  }
+  const weeklyHours = decimalOrZero(input.person.weeklyHours);
+  for (const part of accruingParts(input, ordinaryHours))
+    for (const entitled of part.leave) {
+      if (part.basis === "casual" && leaveKind(entitled.kind).notForCasuals) continue;
+      const basis = { cycle: input.cycle, periods: part.share.times(periods), weeklyHours };
+      const [before, own] = [leave[entitled.kind], leaveAccrual(entitled, part.hours, basis)];
+      leave[entitled.kind] = before ? sumOf(accrualLabel(entitled.kind), [before, own], "hours") : own;
+    }
   const inLieu = earnings.filter((each) => each.line.element === "timeInLieuEarned");
   if (inLieu.length > 0) leave.timeInLieu = timeInLieu(inLieu);
   return { ordinaryHours, leave };

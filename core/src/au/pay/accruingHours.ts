@@ -6,7 +6,19 @@
  */
 import { type Cycle, paysPerYear } from "../../calendar/payPeriods.ts";
 import { leaveKind } from "../../leave/kinds.ts";
-import { atLeastZero, type Decimal, decimal, decimalOrZero, fixed, least, one, zero } from "../../quantity/decimal.ts";
+import type { Accrual } from "../../pay/input.ts";
+import {
+  atLeastZero,
+  type Decimal,
+  decimal,
+  decimalOrZero,
+  fixed,
+  least,
+  one,
+  sum,
+  zero,
+} from "../../quantity/decimal.ts";
+import { halfUpToHourE4 } from "../../quantity/rounding.ts";
 import { employmentStandards } from "../../rulebook/au/employmentStandards.ts";
 import { type RuleBook, sourceNote } from "../../rulebook/ruleBook.ts";
 import { type Figure, figure } from "../../working/figure.ts";
@@ -25,22 +37,28 @@ const hoursOf = (lines: readonly PayLine[]): Decimal =>
 /** Absences that leave does not accrue on, by their hours. */
 const isAway = (line: PayLine): boolean => line.element === "leaveTaken" && !leaveKind(line.leave).accrues;
 
+const isSalary = (line: PayLine): boolean =>
+  line.element === "ordinary" &&
+  line.hours === undefined &&
+  line.corrects === undefined &&
+  decimalOrZero(line.amount).gt(0);
+
+const countingLines = (input: PayInput): PayLine[] =>
+  input.lines.filter((line) => groupOf(line) === "earnings" && accruesOn(line));
+
+const agreedHours = (input: PayInput): Decimal =>
+  decimalOrZero(input.person.weeklyHours).times(weeksIn(input.cycle, input.periods ?? 1));
+
 /** @returns hours, ten-thousandths kept; a correction adds what it changes in the hours of the pay that it corrects */
 export function accruingHours(input: PayInput, rules: RuleBook): Figure {
   const row = rules.row(employmentStandards, input.payday);
   const weeks = weeksIn(input.cycle, input.periods ?? 1);
-  const counting = input.lines.filter((line) => groupOf(line) === "earnings" && accruesOn(line));
+  const counting = countingLines(input);
   const own = counting.filter((line) => line.accrues === undefined);
   const typed = hoursOf(own);
   // A salary typed as an amount stands for hours; the correction of one says itself what it changes.
-  const salary = own.filter(
-    (line) =>
-      line.element === "ordinary" &&
-      line.hours === undefined &&
-      line.corrects === undefined &&
-      decimalOrZero(line.amount).gt(0),
-  );
-  const agreed = decimalOrZero(input.person.weeklyHours).times(weeks);
+  const salary = own.filter(isSalary);
+  const agreed = agreedHours(input);
   const away = hoursOf(input.lines.filter(isAway));
   const stands = salary.every((line) => line.standsFor !== undefined)
     ? salary.reduce((total, line) => total.plus(decimalOrZero(line.standsFor)), zero)
@@ -58,4 +76,47 @@ export function accruingHours(input: PayInput, rules: RuleBook): Figure {
     }${corrected.isZero() ? "" : `, ${corrected.toString()} h by corrections`}`,
     source: sourceNote(employmentStandards, row),
   }));
+}
+
+export interface AccruingPart extends Accrual {
+  hours: Figure;
+  /** of the pay's own hours */
+  share: Decimal;
+}
+
+/**
+ * The accruing hours by the basis and the leave of the days that they are of: who became casual on a Thursday accrues on
+ * the days before it. Each part has the share that its lines have in the hours of the pay.
+ * @param all what `accruingHours` found
+ */
+export function accruingParts(input: PayInput, all: Figure): AccruingPart[] {
+  const own: Accrual = { basis: input.person.basis, leave: input.person.leave ?? [] };
+  const counting = countingLines(input);
+  if (counting.every((line) => line.accruesBy === undefined)) return [{ ...own, hours: all, share: one }];
+  const parts = new Map<string, { by: Accrual; weight: Decimal; corrected: Decimal }>();
+  for (const line of counting) {
+    const by: Accrual = { basis: line.accruesBy?.basis ?? own.basis, leave: line.accruesBy?.leave ?? own.leave };
+    const key = JSON.stringify([by.basis, by.leave]);
+    const part = parts.get(key) ?? { by, weight: zero, corrected: zero };
+    if (line.accrues !== undefined) part.corrected = part.corrected.plus(line.accrues);
+    else part.weight = part.weight.plus(isSalary(line) ? (line.standsFor ?? agreedHours(input)) : (line.hours ?? "0"));
+    parts.set(key, part);
+  }
+  const [weights, corrected] = [
+    sum([...parts.values()].map((each) => each.weight)),
+    sum([...parts.values()].map((each) => each.corrected)),
+  ];
+  const shared = all.value.minus(corrected);
+  return [...parts.values()].map(({ by, weight, corrected: more }): AccruingPart => {
+    const hours = (weights.isZero() ? zero : shared.times(weight).div(weights)).plus(more);
+    return {
+      ...by,
+      share: weights.isZero() ? zero : weight.div(weights),
+      hours: figure(`Ordinary hours that leave accrues on, ${by.basis}`, halfUpToHourE4(hours), "hours", () => ({
+        rule: "Hours of the days on which this was agreed; the rest of the pay has other terms",
+        formula: `${weight.toDecimalPlaces(4).toString()} of ${weights.toDecimalPlaces(4).toString()} h${more.isZero() ? "" : `, ${more.toString()} h by corrections`}`,
+        parts: [all],
+      })),
+    };
+  });
 }

@@ -6,7 +6,7 @@
 import type { IsoDate } from "../../calendar/dates.ts";
 import type { Cycle } from "../../calendar/payPeriods.ts";
 import type { LeaveEntitlement } from "../../leave/accrual.ts";
-import type { Basis, EmployerCost, Overrides, ToDate } from "../../pay/input.ts";
+import type { AccruesBy, Basis, EmployerCost, Overrides, ToDate } from "../../pay/input.ts";
 import type { WeekOfPay } from "../superGuarantee.ts";
 import type { TaxDeclaration } from "../taxDeclaration.ts";
 import type { EtpCode } from "../terminationPayment.ts";
@@ -87,6 +87,8 @@ export interface PayLine {
   standsFor?: string | undefined;
   /** in a correction: by how much it changes the hours that leave accrued on in the pay that it corrects */
   accrues?: string | undefined;
+  /** the basis of its own days, where it is not that of the period's last one; in a correction that of the pay it corrects */
+  accruesBy?: AccruesBy | undefined;
   /** sacrificed out of a bonus, not out of wages */
   fromExtra?: boolean | undefined;
   /** how an amount was arrived at that nobody typed: a top-up, a final pay; shown in its working */

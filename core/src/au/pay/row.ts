@@ -81,6 +81,7 @@ export function payInputOf(
       ...(line.explained ? { explained: line.explained } : {}),
       ...(line.time ? { reasons: line.time.why } : {}),
       ...(line.accrues === undefined ? {} : { accrues: line.accrues }),
+      ...(line.accruesBy ? { accruesBy: line.accruesBy } : {}),
     };
     if (line.terms) {
       const limited = underTerms(line, line.terms, context, element.code);
