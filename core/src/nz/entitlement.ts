@@ -16,19 +16,27 @@ export interface UnpaidSpan {
   weeks: string;
 }
 
+/** What an agreement says of holidays, from a day on. */
+export interface AgreedHolidays {
+  from: IsoDate;
+  /** 8 % with each pay: no annual holidays arise */
+  withPay: boolean;
+  /** weeks and days a year, where that is more than the law's; null: the law's */
+  annualWeeks: string | null;
+  sickDays: string | null;
+}
+
 export interface Service {
   startDate: IsoDate;
+  /** the last day of the employment: nothing arises after it, though the pay's period goes on */
+  endDate?: IsoDate | null | undefined;
   /** the anniversary agreed at a closedown; later ones follow from it */
   closedownOn: IsoDate | null;
   unpaid: readonly UnpaidSpan[];
   /** agreed that unpaid leave leaves the anniversary where it is */
   keepsAnniversary: boolean;
-  /** 8 % with each pay: no annual holidays build up */
-  withPay: boolean;
-  /** the last day on which 8 % was paid with each pay, where that has ended: what arose until then had its own */
-  withPayUntil?: IsoDate | null | undefined;
-  /** weeks and days that the agreement gives each year, where that is more than the law's; null: the law's */
-  agreed?: { annualWeeks: string | null; sickDays: string | null } | undefined;
+  /** what is agreed of holidays, each from its day, in order; what arises goes by what holds on its day */
+  agreed: readonly AgreedHolidays[];
   /** casuals: hours of their pays, by which days of leave arise; left out: six months of employment are enough */
   paidHours?: readonly PaidHours[] | undefined;
 }
@@ -90,6 +98,10 @@ export function countedSince(service: Service, day: IsoDate, rules: HolidayRules
   return closedownOn !== null && closedownOn > last && closedownOn <= day ? closedownOn : last;
 }
 
+/** What is agreed of holidays on a day; undefined before anything was said. */
+export const agreedOn = ({ agreed }: Pick<Service, "agreed">, day: IsoDate): AgreedHolidays | undefined =>
+  agreed.findLast((each) => each.from <= day);
+
 export interface Grant {
   kind: "annual" | "sick" | "familyViolence";
   date: IsoDate;
@@ -102,15 +114,19 @@ export interface Grant {
 /** Grants that fall on days after `after` up to `upTo`, in order of date. */
 export function grantsBetween(service: Service, after: IsoDate | null, upTo: IsoDate, rules: HolidayRules): Grant[] {
   const grants: Grant[] = [];
-  const { annualWeeks = null, sickDays = null } = service.agreed ?? {};
-  const more = (agreed: string | null, least: string) => (agreed && decimal(agreed).gt(least) ? agreed : least);
-  const wanted = (date: IsoDate) => date <= upTo && (after === null || date > after);
-  if (!service.withPay)
-    for (const date of anniversaries(service, upTo, rules))
-      if (wanted(date) && date > (service.withPayUntil ?? ""))
-        grants.push({ kind: "annual", date, amount: more(annualWeeks, rules.annualWeeks), lapses: false });
+  const more = (agreed: string | null | undefined, least: string) =>
+    agreed && decimal(agreed).gt(least) ? agreed : least;
+  const last = service.endDate && service.endDate < upTo ? service.endDate : upTo;
+  const wanted = (date: IsoDate) => date <= last && (after === null || date > after);
+  for (const date of anniversaries(service, upTo, rules).filter(wanted)) {
+    const agreed = agreedOn(service, date);
+    // What arose while 8 % was paid with each pay had its own.
+    if (!agreed?.withPay)
+      grants.push({ kind: "annual", date, amount: more(agreed?.annualWeeks, rules.annualWeeks), lapses: false });
+  }
   for (const date of daysOfLeaveByDays(service, upTo, rules).filter(wanted)) {
-    grants.push({ kind: "sick", date, amount: more(sickDays, rules.sick.days), lapses: true });
+    const amount = more(agreedOn(service, date)?.sickDays, rules.sick.days);
+    grants.push({ kind: "sick", date, amount, lapses: true });
     grants.push({ kind: "familyViolence", date, amount: rules.familyViolenceDays, lapses: true });
   }
   return grants.sort((a, b) => a.date.localeCompare(b.date));

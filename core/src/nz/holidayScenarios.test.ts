@@ -94,7 +94,7 @@ const service = (facts: Facts): Service => {
     closedownOn: facts.closedown ?? null,
     unpaid: facts.unpaid ? [{ ended, weeks }] : [],
     keepsAnniversary: false,
-    withPay: false,
+    agreed: [],
   };
 };
 

@@ -1,6 +1,6 @@
 /** What the Holidays Act looks at of a person's past pays: four weeks, twelve months, weeks around parental leave. */
 import { addDays, addMonths, type IsoDate } from "@zesty/core/calendar/dates";
-import { anniversaries, countedSince, weeksBeyond } from "@zesty/core/nz/entitlement";
+import { agreedOn, anniversaries, countedSince, weeksBeyond } from "@zesty/core/nz/entitlement";
 import { type HolidayFacts, holidayHistory, type PastPay } from "@zesty/core/nz/holidayFacts";
 import { weeksAroundParentalLeave } from "@zesty/core/nz/parentalWeeks";
 import { advanceShare, regularExtras } from "@zesty/core/nz/pay/holidaySources";
@@ -100,9 +100,28 @@ export function broughtAround(around: AroundParental | null, ledger: Ledger | un
 }
 /** 8 % with each pay that ended in this period, after more than a year. */
 export function eightPercentEnded(ledger: Ledger | undefined, who: Who, run: RunDays): IsoDate | null {
-  const until = ledger?.service.withPayUntil;
-  const isHere = until && until >= addDays(run.periodStart, -1) && until <= run.periodEnd;
+  const agreed = ledger?.service.agreed ?? [];
+  const ended = agreed.findLast(
+    ({ from, withPay }, at) => !withPay && from <= run.periodEnd && agreed[at - 1]?.withPay,
+  );
+  const until = ended && addDays(ended.from, -1);
+  const isHere = until && until >= addDays(run.periodStart, -1);
   return isHere && addMonths(who.startDate, 12) <= until ? until : null;
+}
+/** 8 % with each pay that began by the period's end, with what was earned since the last entitlement and has had none. */
+export function eightPercentBegan(
+  ledger: Ledger | undefined,
+  { history, withPay }: HolidayFacts,
+  run: RunDays,
+): { from: IsoDate; since: IsoDate; gross: string } | null {
+  const agreed = ledger?.service.agreed ?? [];
+  const began = agreed.findLast(
+    ({ from, withPay: is }, at) => is && from <= run.periodEnd && agreed[at - 1]?.withPay === false,
+  );
+  const { from: since, gross, withPay: had } = history.sinceAnniversary;
+  // Asked with the first pay that has it.
+  if (!began || !withPay || !decimal(had ?? "0").isZero() || !decimal(gross).gt(0)) return null;
+  return { from: began.from, since, gross };
 }
 /** Annual holidays taken in advance, in dollars: asked of few, so their sums are read only then. */
 export function advancePaid(
@@ -130,6 +149,6 @@ export function nextAnniversary(
   day: IsoDate,
   rules: Parameters<typeof anniversaries>[2],
 ): IsoDate | null {
-  if (ledger.service.withPay) return null;
+  if (agreedOn(ledger.service, day)?.withPay) return null;
   return anniversaries(ledger.service, addMonths(day, 26), rules).find((date) => date > day) ?? null;
 }

@@ -1,6 +1,6 @@
 /** The leave ledger of New Zealand: balances in weeks and days, and the entitlements that arise by a day. */
 import { addDays, daysBetween, type IsoDate } from "@zesty/core/calendar/dates";
-import { type Grant, grantsBetween, lapseAt, type Service } from "@zesty/core/nz/entitlement";
+import { type AgreedHolidays, type Grant, grantsBetween, lapseAt, type Service } from "@zesty/core/nz/entitlement";
 import type { PaidHours } from "@zesty/core/nz/hoursTest";
 import { leaveKindNz } from "@zesty/core/nz/pay/elements";
 import { decimal } from "@zesty/core/quantity/decimal";
@@ -8,10 +8,10 @@ import { fromE4, toE4 } from "@zesty/core/quantity/units";
 import type { HolidayRules } from "@zesty/core/rulebook/nz/holidayRules";
 import { and, inArray, isNull } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
-import { closedown, type holidayTerms, leaveEntry, type person } from "../store/schema.ts";
+import { closedown, holidayTerms, leaveEntry, type person } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 
-type Who = Pick<typeof person.$inferSelect, "id" | "startDate">;
+type Who = Pick<typeof person.$inferSelect, "id" | "startDate" | "endDate">;
 type Entry = typeof leaveEntry.$inferSelect;
 
 /** An entry that sign-off writes: an entitlement that arose, or what lapsed when it did. */
@@ -39,16 +39,13 @@ export function ledgersNz(
   context: Context,
   people: readonly Who[],
   upTo: IsoDate,
-  terms: ReadonlyMap<
-    number,
-    Pick<typeof holidayTerms.$inferSelect, "withPay" | "keepsAnniversary" | "annualWeeks" | "sickDays" | "countsFrom">
-  >,
+  terms: ReadonlyMap<number, Pick<typeof holidayTerms.$inferSelect, "keepsAnniversary" | "countsFrom">>,
   firstPaid: ReadonlyMap<number, IsoDate>,
   rules: HolidayRules,
   hoursOfCasuals: ReadonlyMap<number, readonly PaidHours[]>,
 ): Map<number, Ledger> {
   const ids = people.map((each) => each.id);
-  const ended = eightPercentUntil(context, ids, upTo);
+  const agreed = agreedHolidays(context, ids);
   const entries = new Map<number, Entry[]>(ids.map((id) => [id, []]));
   const closedowns = new Map<number, IsoDate>();
   for (let at = 0; at < ids.length; at += 500) {
@@ -75,12 +72,11 @@ export function ledgersNz(
       const service: Service = {
         // Service with an earlier employer, where it was agreed that it counts.
         startDate: began,
-        agreed: terms.get(who.id),
+        endDate: who.endDate,
+        agreed: agreed.get(who.id) ?? [],
         closedownOn: closedowns.get(who.id) ?? null,
         unpaid: unpaidSpans(own.filter((each) => each.date >= began)),
         keepsAnniversary: terms.get(who.id)?.keepsAnniversary ?? false,
-        withPay: terms.get(who.id)?.withPay ?? false,
-        withPayUntil: ended.get(who.id) ?? null,
         paidHours: hoursOfCasuals.get(who.id),
       };
       const balances = new Map<string, number>();
@@ -91,21 +87,19 @@ export function ledgersNz(
   );
 }
 
-/** The last day of 8 % with each pay, of those for whom it has ended by a day. */
-function eightPercentUntil({ store }: Context, ids: readonly number[], upTo: IsoDate): Map<number, IsoDate> {
-  const rows = store
-    .prepared<[string, string], { personId: number; from: IsoDate; withPay: number }>(
-      `SELECT h.person_id AS personId, h."from" AS "from", h.with_pay AS withPay FROM holiday_terms h
-       WHERE h.person_id IN (SELECT value FROM json_each(?)) AND h."from" <= ? ORDER BY h."from", h.id`,
-    )
-    .all(JSON.stringify(ids), upTo);
-  const held = new Map<number, boolean>();
-  const until = new Map<number, IsoDate>();
-  for (const { personId, from, withPay } of rows) {
-    if (held.get(personId) && !withPay) until.set(personId, addDays(from, -1));
-    held.set(personId, withPay === 1);
+/** What is agreed of holidays with each person, in order; of two words from one day the newer one. */
+function agreedHolidays({ store }: Context, ids: readonly number[]): Map<number, AgreedHolidays[]> {
+  const found = new Map<number, AgreedHolidays[]>();
+  for (const { personId, from, withPay, annualWeeks, sickDays } of rowsOf(
+    store.sqlite,
+    holidayTerms,
+    'WHERE t.person_id IN (SELECT value FROM json_each(?)) ORDER BY t."from", t.id',
+    JSON.stringify(ids),
+  )) {
+    const before = (found.get(personId) ?? []).filter((each) => each.from !== from);
+    found.set(personId, [...before, { from, withPay, annualWeeks, sickDays }]);
   }
-  return until;
+  return found;
 }
 
 /** Unpaid leave as spans: what the ledger holds of it, one entry a pay; pays that follow each other are one span. */
@@ -163,7 +157,7 @@ const isStanding = (entry: Entry, entries: readonly Entry[]): boolean =>
       !entries.some((again) => again.why === "granted" && again.date === entry.date && again.id > other.id),
   );
 
-function entriesOf(grant: Grant, balances: Map<string, number>, rules: HolidayRules): PendingEntry[] {
+export function entriesOf(grant: Grant, balances: Map<string, number>, rules: HolidayRules): PendingEntry[] {
   const { kind, date } = grant;
   const unused = fromE4(balances.get(kind) ?? 0);
   const lapsed = grant.lapses ? lapseAt(kind, unused, rules) : decimal(0);

@@ -10,6 +10,7 @@ import { datedRecordsNz } from "../store/dated.ts";
 import { cellsNz } from "./cells.ts";
 import { draftNz } from "./draft.ts";
 import { employedAgainNz } from "./employedAgain.ts";
+import { withGrants } from "./grantedSince.ts";
 import { withKiwiSaverTold } from "./kiwiSaverSince.ts";
 import { lanesNz } from "./lanes.ts";
 import { ownSavingNz } from "./ownSaving.ts";
@@ -56,7 +57,7 @@ export const peopleNz: PeopleOfCountry = {
   },
   ownSaving: ownSavingNz,
   employedAgain: employedAgainNz,
-  sinceSigned: { kiwiSaver: withKiwiSaverTold },
+  sinceSigned: { kiwiSaver: withKiwiSaverTold, holidays: withGrants, employment: withGrants, details: withGrants },
   perPay: ({ store: { db } }, id, day) => {
     const { childSupport, orders = [] } = datedRecordsNz(db, [id], day).orders.get(id) ?? {};
     const amount = (name: string, text: string | undefined) => (text ? [`${name} ${dollars(decimal(text))}`] : []);

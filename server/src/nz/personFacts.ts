@@ -17,7 +17,14 @@ import type { DatedRecords, DatedRecordsNz } from "../store/dated.ts";
 import { employmentTerms } from "../store/schema.ts";
 import { alternativeLots } from "./alternativeLots.ts";
 import { isShort, regularBetween } from "./beforeThisPay.ts";
-import { advancePaid, broughtAround, eightPercentEnded, holidayFacts, nextAnniversary } from "./holidayHistory.ts";
+import {
+  advancePaid,
+  broughtAround,
+  eightPercentBegan,
+  eightPercentEnded,
+  holidayFacts,
+  nextAnniversary,
+} from "./holidayHistory.ts";
 import { holidaysOf } from "./holidaysInPeriod.ts";
 import type { Ledger } from "./ledger.ts";
 import { aroundParental } from "./parentalLeave.ts";
@@ -50,6 +57,7 @@ export type NzPart = Pick<
     | "usualOvertime"
     | "openingAroundParental"
     | "eightPercentEnded"
+    | "eightPercentBegan"
   >;
 };
 
@@ -98,7 +106,7 @@ function rowOf(who: Who, all: Gathered): { part: NzPart; esct: ReturnType<typeof
   const esct = esctOf(who, all, known, holidays.regularExtras);
   const earlier = regularBetween(
     all.recorded.get(who.id) ?? [],
-    addDays(run.periodEnd, -27),
+    addDays(all.workedTo, -27),
     addDays(run.periodStart, -1),
   );
   const part: NzPart = {
@@ -121,7 +129,11 @@ function rowOf(who: Who, all: Gathered): { part: NzPart; esct: ReturnType<typeof
     exchangeable: exchangeable(alternativeLots(context, ledger?.entries ?? [], run.payday), run.payday).toString(),
     nextAnniversary: ledger && all.holidayRow ? nextAnniversary(ledger, run.payday, all.holidayRow) : null,
     balances: Object.fromEntries([...(ledger?.balances ?? [])].map(([kind, e4]) => [kind, hoursText(fromE4(e4))])),
-    facts: { ...askedOf(who, all, known, holidays.hourlyRate), province, kiwiSaver: saverFacts(who, all, esct) },
+    facts: {
+      ...askedOf(who, all, known, holidays.hourlyRate),
+      eightPercentBegan: eightPercentBegan(ledger, holidays, run),
+      ...{ province, kiwiSaver: saverFacts(who, all, esct) },
+    },
   };
   return { part, esct };
 }
@@ -158,7 +170,7 @@ function askedOf(who: Who, all: Gathered, { terms, ledger, lines, past, around }
     usualOvertime: usualOvertime(lines, elements, run.cycle, hourlyRate),
     openingAroundParental: broughtAround(around, ledger),
     eightPercentEnded: eightPercentEnded(ledger, who, run),
-    fourWeeksShort: isShort(past, run, who.startDate),
+    fourWeeksShort: isShort(past, all.workedTo, run.periodStart, who.startDate),
     hasIrdNumber: code?.irdNumber != null,
     certificateUntil: code?.until ?? null,
     // Everything began before this program and no balance was brought along: asked, not guessed.

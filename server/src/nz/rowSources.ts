@@ -18,6 +18,7 @@ import { otherPays as takenInPeriod } from "../runs/earlierInPeriod.ts";
 import { workPlace } from "../setup/places.ts";
 import { type DatedRecords, datedRecordsNz } from "../store/dated.ts";
 import { type CodeSums, factSums, keptYears } from "../store/sums.ts";
+import { workedTo } from "./beforeThisPay.ts";
 import { closedownsBegun } from "./closedown.ts";
 import { recordsByDay } from "./holidaysInPeriod.ts";
 import { firstPaidDays, hoursOfCasuals, type Ledger, ledgersNz } from "./ledger.ts";
@@ -53,6 +54,7 @@ export function gatherForRows(
   const pastEnd = run.kind === "departure" ? "9999-12-31" : addDays(run.periodStart, -1);
   return {
     ...{ context, run, elements, records, nz, hours, holidayRow, ledgers, year },
+    workedTo: workedTo(context, run),
     past: pastPaysOf(store, ids, addMonths(run.payday, -26), pastEnd),
     four: factSums(store, ids, addDays(run.payday, -27), run.payday, ["regularTaxable"]),
     lastYear: keptYears(store, ids, addMonths(year.from, -12)),

@@ -31,7 +31,14 @@ function withUsualTold<T>(
 }
 
 /** Birth date and first day put right: rates by age and entitlements by service went by the others. */
-function withDetailsTold<T>(context: Context, id: number, change: () => T, tell: (sentence: string) => void): T {
+/** @param asks whether somebody has to look at what arose by the other first day */
+function withDetailsTold<T>(
+  context: Context,
+  id: number,
+  change: () => T,
+  asks: boolean,
+  tell: (sentence: string) => void,
+): T {
   const { db } = context.store;
   const read = () =>
     db.select({ birth: person.birthDate, start: person.startDate }).from(person).where(eq(person.id, id)).get();
@@ -41,7 +48,7 @@ function withDetailsTold<T>(context: Context, id: number, change: () => T, tell:
   if (!before || !after || !isPaidFrom(context, id, "0000-01-01")) return done;
   if (before.birth !== after.birth)
     tell("Pays that are signed off went by the other birth date: look past pays over for what they are short.");
-  if (before.start !== after.start)
+  if (asks && before.start !== after.start)
     tell("Leave that arose by the other first day stays in the balances: look whether they are still right.");
   return done;
 }
@@ -75,11 +82,11 @@ export function sinceSigned<T>(
   change: () => T,
   tell: (sentence: string) => void = () => undefined,
 ): T {
-  if (section === "details") return withDetailsTold(context, id, change, tell);
   if (section === "bank") return withAccountTold(context, id, change, tell);
   if (section === "usualPay") return withUsualTold(context, id, from, change, tell);
   const settle = context.country(findBusiness(context, businessId).country).people.sinceSigned?.[section];
   const settled = () => (settle ? settle(context, id, from, change, tell) : change());
+  if (section === "details") return withDetailsTold(context, id, settled, settle === undefined, tell);
   return section === "employment" ? withRhythmTold(context, { id, businessId }, from, settled, tell) : settled();
 }
 

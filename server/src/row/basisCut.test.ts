@@ -90,7 +90,7 @@ describe("a basis that changes within a period", () => {
             }
             if (isLate) tell();
             const found = [balance("annual"), balance("personal")];
-            world.end();
+            void world.end();
             return found;
           });
           expect(late?.[0]).toBeCloseTo(early?.[0] ?? 0, 2);
@@ -158,7 +158,7 @@ describe("a basis that changes within a period", () => {
           payId,
           lines: [{ ...line, hours }],
           into: "next",
-          recoverPerPay: null,
+          recoverPerPay: undefined,
         });
       const next = openUsual(world);
       correct("30");

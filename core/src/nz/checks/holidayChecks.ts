@@ -2,7 +2,9 @@
 
 import { dollars, inRun, person } from "../../checks/check.ts";
 import type { Mark } from "../../checks/mark.ts";
-import { decimal, decimalOrZero } from "../../quantity/decimal.ts";
+import { decimal, decimalOrZero, hundred } from "../../quantity/decimal.ts";
+import { holidayRules } from "../../rulebook/nz/holidayRules.ts";
+import type { RuleBook } from "../../rulebook/ruleBook.ts";
 import { averageWeeklyEarnings } from "../averageWeeklyEarnings.ts";
 import { holidaysAfter } from "../finalHolidayPay.ts";
 import { ordinaryWeeklyPay } from "../ordinaryWeeklyPay.ts";
@@ -10,7 +12,7 @@ import { leaveKindNz } from "../pay/elements.ts";
 import type { PayLineNz } from "../pay/input.ts";
 import type { WorkedRowNz } from "../pay/row.ts";
 
-type HolidayCheck = (row: WorkedRowNz) => Mark[];
+type HolidayCheck = (row: WorkedRowNz, rules: RuleBook) => Mark[];
 
 const isByWeek = ({ element, leave }: PayLineNz): boolean =>
   element === "cashUp" || (leave === "annual" && (element === "leaveTaken" || element === "unusedLeave"));
@@ -79,6 +81,22 @@ const eightPercentEnded: HolidayCheck = ({ context, worked }) => {
     : [];
 };
 
+/** Whoever changes to 8 % with each pay has had neither it nor four weeks for what was earned since the last entitlement. */
+const eightPercentBegan: HolidayCheck = ({ context, input, worked }, rules) => {
+  const began = context.facts.eightPercentBegan;
+  if (!began || !worked.gross.value.gt(0)) return [];
+  const { percent } = rules.row(holidayRules, input.payday).figures;
+  const owed = decimal(began.gross).times(percent).div(hundred);
+  return [
+    {
+      kind: "query",
+      code: "eightPercentBegan",
+      facts: { from: began.from, since: began.since, gross: dollars(decimal(began.gross)), owed: dollars(owed) },
+      mend: person("holidays"),
+    },
+  ];
+};
+
 /** Unpaid leave beyond a week moves the anniversary; kinds of it that are continuous employment do not (s 16(2)). */
 const unpaidMoves: HolidayCheck = ({ input }) => {
   const weeks = input.lines
@@ -101,5 +119,6 @@ export const holidayChecks: readonly HolidayCheck[] = [
   openingAroundParental,
   holidaysAfterUnknown,
   eightPercentEnded,
+  eightPercentBegan,
   unpaidMoves,
 ];

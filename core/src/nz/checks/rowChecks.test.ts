@@ -101,6 +101,13 @@ const cases: Record<MarkCodeNz, { kind: "stop" | "query" | "note"; with: Row; wi
     without: [contextNz(), [...hours("72"), { elementId: 14, units: "0.2" }]],
   },
   eightPercentEnded: { kind: "query", with: [contextNz({ facts: { eightPercentEnded: "2026-06-28" } }), hours()] },
+  eightPercentBegan: {
+    kind: "query",
+    with: [
+      contextNz({ facts: { eightPercentBegan: { from: "2026-06-22", since: "2026-01-05", gross: "30000.00" } } }),
+      hours(),
+    ],
+  },
   recordedBelowMinimum: {
     kind: "query",
     with: [contextNz({ facts: { recordedHours: "110" } }), [{ elementId: 10, amount: "1916.00" }]],

@@ -95,6 +95,8 @@ export const sentencesNz = {
     `${count(f.weeks, "weeks")} without pay: what goes beyond a week moves the anniversary of annual holidays. Where it was illness, an injury that ACC pays or volunteers' leave, choose that kind: it does not (s 16). Where it was agreed that the anniversary stays, say so on the person's page; else tick.`,
   eightPercentEnded: (f) =>
     `8 % was paid with each pay until ${day(f.until)}, after more than twelve months of employment. Where the work was regular, four weeks are owed for each anniversary beside it (s 28(4)): record them under Holidays, or tick.`,
+  eightPercentBegan: (f) =>
+    `8 % with each pay from ${day(f.from)}. What was earned since ${day(f.since)}, ${f.gross}, has had none of it, and no four weeks arise for it any more: pay the ${f.owed} that is 8 % of it, or let the change begin with an anniversary. Tick once that is settled.`,
   departureOpenNz: (f) =>
     `The last day is ${day(f.end)}, and ${count(f.weeks, "weeks")} of annual holidays would stay in the balance.`,
 } satisfies Record<string, Sentence>;

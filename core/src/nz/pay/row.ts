@@ -34,6 +34,8 @@ export interface PersonFactsNz extends PersonFactsBase {
   openingAroundParental?: string | null;
   /** the last day of 8 % with each pay, where that ended in this period after more than a year of employment */
   eightPercentEnded?: IsoDate | null;
+  /** 8 % with each pay that begins with this one, and what was earned since the last entitlement without it */
+  eightPercentBegan?: { from: IsoDate; since: IsoDate; gross: string } | null;
   /** the last day that a certificate, such as a tailored tax rate, counts */
   certificateUntil: IsoDate | null;
   /** employed for years before this program, and no balance of annual holidays was brought along */
