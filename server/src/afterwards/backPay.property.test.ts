@@ -1,9 +1,12 @@
 /** However late raises become known, and in whatever order: what was paid in the end is what each day was due. */
 import { addDays, weekday } from "@zesty/core/calendar/dates";
+import { readDay } from "@zesty/core/hours/dayText";
 import fc from "fast-check";
 import { afterEach, expect, it } from "vitest";
 import { ProblemError } from "../ground/problem.ts";
 import { datesOf } from "../hours/periods.ts";
+import { askForLeave } from "../leave/requests.ts";
+import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
 import { datedRecords } from "../store/dated.ts";
 import {
@@ -15,6 +18,7 @@ import {
   smallWorld,
   smallWorldNz,
 } from "../testing/smallWorld.ts";
+import { approveDays, saveDays } from "../time/days.ts";
 import { payBack } from "./backPay.ts";
 import { readLineOfTime, undoChange } from "./lineOfTime.ts";
 
@@ -79,3 +83,99 @@ it.each(places)("%s", (_name, make, begin, length, hours, terms) => {
     { numRuns: 12 },
   );
 });
+
+/** A raise of somebody of any kind, with days off and work beyond the usual in the same pays. */
+const life = (code: "AU" | "NZ", length: number) =>
+  fc.record({
+    way: fc.constantFrom("usual", "salary", "all", "exceptions", "record"),
+    from: fc.nat(2 * length - 1),
+    more: fc.integer({ min: 1, max: 9 }),
+    off: fc.option(
+      fc.record({
+        kind: fc.constantFrom(...(code === "AU" ? ["annual", "personal", "unpaid"] : ["annual", "sick", "unpaid"])),
+        day: fc.nat(2 * length - 1),
+        days: fc.nat(3),
+      }),
+    ),
+    long: fc.nat(2 * length - 1),
+  });
+
+it.each([
+  ["AU", "2026-06-22", 7, "7.6", () => smallWorld(1)],
+  ["NZ", "2026-06-15", 14, "8", () => smallWorldNz(1)],
+] as const)(
+  "%s: paid back late it comes to what it would have been in time, leave, holidays and long days too",
+  (code, begin, length, day, make) => {
+    fc.assert(
+      fc.property(life(code, length), ({ way, from, more, off, long }) => {
+        const play = (late: boolean): number => {
+          void world?.end();
+          const made = make();
+          world = made;
+          const { context, actor, businessId, element } = made;
+          const [id = 0] = made.personIds;
+          const terms = (since: string, by: number) => ({
+            ...plainTerms(made, { from: since }),
+            ...{ weeklyHours: String(Number(day) * 5), workPattern: [day, day, day, day, day, "0", "0"] },
+            ...(way === "salary"
+              ? { hourlyRate: null, salary: String(78_000 + by * 2080) }
+              : { hourlyRate: String(32 + by) }),
+          });
+          saveSection(context, actor, id, "employment", terms("2020-01-06", 0));
+          if (way === "salary") {
+            const lines = [{ elementId: element("SAL"), amount: code === "AU" ? "1500.00" : "3000.00" }];
+            saveSection(context, actor, id, "usualPay", { from: "2020-01-06", lines });
+          } else if (way !== "usual") {
+            const time = { agreement: null, classification: null, use: way, settings: {}, flags: {} } as const;
+            saveSection(context, actor, id, "time", { from: "2020-01-06", ...time });
+          }
+          const change = { section: "employment" as const, values: terms(addDays(begin, from), more) };
+          if (!late) saveSection(context, actor, id, "employment", change.values);
+          const isOff = (date: string) =>
+            off !== null && addDays(begin, off.day) <= date && date <= addDays(begin, off.day + off.days);
+          if (off)
+            try {
+              askForLeave(context, actor, businessId, {
+                ...{ personId: id, kind: off.kind, inAdvance: false, hoursADay: null, note: null },
+                ...{ first: addDays(begin, off.day), last: addDays(begin, off.day + off.days) },
+                approve: { belowNought: true },
+              });
+            } catch (error) {
+              // A weekend is no leave.
+              if (!(error instanceof ProblemError)) throw error;
+            }
+          const put = (date: string, text: string) => {
+            const record = readDay(text, date, code) as never;
+            saveDays(context, actor, businessId, { days: [{ personId: id, date, kind: "worked", record }] });
+            approveDays(context, actor, businessId, { days: [{ personId: id, date }], approved: true });
+          };
+          let paid = 0;
+          for (const run of [0, 1, 2]) {
+            for (const date of datesOf(addDays(begin, run * length), addDays(begin, run * length + length - 1))) {
+              if (isOff(date) || weekday(date) > 5) continue;
+              if (date === addDays(begin, long) && (way === "all" || way === "exceptions")) put(date, "10");
+              else if (way === "all") put(date, day);
+            }
+            const runId = openUsual(made);
+            try {
+              if (late && run === 2) payBack(context, actor, id, change);
+            } catch (error) {
+              if (!(error instanceof ProblemError) || error.problem.code !== "no-back-pay") throw error;
+            }
+            signRun(made, runId);
+            paid += Number(readRun(context, actor, runId).rows[0]?.figures?.gross);
+          }
+          return paid;
+        };
+        const [early, late] = [play(false), play(true)];
+        // A raise that reaches no paid day is refused, and the last run is paid by the old rate.
+        const isRefused =
+          datedRecords((world as SmallWorld).context.store.db, world?.personIds ?? [], "2027-01-01").terms.get(
+            world?.personIds[0] ?? 0,
+          )?.from === "2020-01-06";
+        if (!isRefused) expect(Math.abs(early - late)).toBeLessThan(0.05);
+      }),
+      { numRuns: 8 },
+    );
+  },
+);

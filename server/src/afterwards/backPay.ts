@@ -2,32 +2,22 @@
 import type { BackPayPlan } from "@zesty/contract/lineOfTime";
 import type { Employment } from "@zesty/contract/people";
 import type { TimeTerms } from "@zesty/contract/time";
-import { type AnyInput, superableOf, workOutPay } from "@zesty/core/countries/countries";
-import { asItWas, atNewRates, type RateMoved, type RateThen } from "@zesty/core/pay/backPay";
-import { partOfPeriod } from "@zesty/core/pay/partPeriod";
-import { type Decimal, decimal, one, sum } from "@zesty/core/quantity/decimal";
-import { centsText } from "@zesty/core/quantity/units";
+import type { AnyInput } from "@zesty/core/countries/countries";
+import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { and, asc, desc, eq, gte, isNull } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { cannot, notFound } from "../ground/problem.ts";
-import { datesOf } from "../hours/periods.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { undoAct } from "../row/acts.ts";
-import { type PaidThen, type RateNow, ratesNow, ratesThen } from "../row/ratesThen.ts";
 import { refreshRun } from "../row/workRun.ts";
 import { datedRecords } from "../store/dated.ts";
 import { dryRun } from "../store/dryRun.ts";
 import { act, employmentTerms, pay, payRun, person, signedPay, timeTerms } from "../store/schema.ts";
+import { beside, owedAnew, worthAnew } from "./owedAnew.ts";
 import { backPaidOf, type Difference, groupsOf, nextPayday, putOwed } from "./owedBack.ts";
-import { workedDays } from "./workedDays.ts";
+import { owedByRates, ratesOfPays, type Signed, type Worth } from "./owedByRates.ts";
 
 type Who = typeof person.$inferSelect;
-/** `start` and `end` are the days that were paid: of who began, left or changed the cycle within the period, a part of it. */
-interface Signed extends PaidThen {
-  id: number;
-  payId: number;
-  period: { start: string; end: string };
-}
 
 /** What is said from a day in the past: other terms of employment, or another level. */
 export type Change =
@@ -55,88 +45,42 @@ function paysFrom(context: Context, who: Who, from: string): Signed[] {
     .map(({ signed, run, laid }) => {
       const period = { start: run.periodStart, end: run.periodEnd };
       const [start, end] = [laid?.spans[0]?.from ?? period.start, laid?.spans.at(-1)?.to ?? period.end];
-      return { ...signed, input: signed.input as AnyInput, start, end, period, spans: laid?.spans };
+      return { ...signed, runId: run.id, input: signed.input as AnyInput, start, end, period, spans: laid?.spans };
     })
     .filter(({ end }) => end >= from);
 }
 
-/**
- * A pay with the corrections of it that are signed off: hours that were taken out owe nothing more. Lines say the payday
- * that they correct; of two pays on one, the act says which.
- */
-function withCorrections({ store }: Context, who: Who, { input, payday, payId }: Signed): AnyInput {
-  const lines = store
-    .prepared<[number, number, number], { input: string }>(
-      `SELECT s.input AS input FROM signed_pay s JOIN pay_run r ON r.id = s.run_id
-       WHERE s.person_id = ? AND s.kind = 'pay' AND s.pay_id <> ? AND r.state <> 'takenBack'
-         AND coalesce((SELECT MAX(a.corrects_pay_id = ?) FROM act a WHERE a.run_id = s.run_id
-           AND a.person_id = s.person_id AND a.kind = 'correction' AND a.undone_at IS NULL), 1)`,
-    )
-    .all(who.id, payId, payId)
-    .flatMap((later) => (JSON.parse(later.input) as AnyInput).lines as readonly { corrects?: string | undefined }[])
-    .filter((line) => line.corrects === payday)
-    .map((line) => ({ ...line, corrects: undefined }));
-  const own = asItWas(input);
-  return { ...own, lines: [...own.lines, ...lines] } as AnyInput;
-}
-
-/** The days of one signed-off pay, by the rate that they were paid at and the one that holds now. */
-export function movedSince(context: Context, who: Who, pay: PaidThen, payId: number): RateMoved[] {
-  const [[then], [now]] = [ratesThen(context, who, [pay]), ratesNow(context, who, [pay])];
-  return daysMoved(pay, pay.start, then, now, workedDays(context, who, payId));
-}
-
-/**
- * The days of a pay by the rate that they were paid at and the one that holds now, each weighed by its hours on record, or
- * by the agreed week. A level's rate is known for the pay as a whole: before the day nothing of it moves.
- */
-function daysMoved(
-  { start, end }: PaidThen,
-  from: string,
-  then: ((day: string) => RateThen) | undefined,
-  now: ((day: string) => RateNow) | undefined,
-  worked: (date: string) => Decimal | null,
-): RateMoved[] {
-  const moved = datesOf(start, end).flatMap((date): RateMoved[] => {
-    const [was, is] = [then?.(date), now?.(date)];
-    if (!was || !is) return [];
-    const part = partOfPeriod({ startDate: date, endDate: date, workPattern: is.workPattern }, start, end);
-    return [{ was, is: is.byDay || date >= from ? is : was, weight: worked(date) ?? part?.own ?? one }];
-  });
-  // Days off alone are worth as much as each other.
-  return moved.every(({ weight }) => weight.isZero()) ? moved.map((each) => ({ ...each, weight: one })) : moved;
-}
-
 /** What the pays since a day would have been by the terms that hold once `save` has been done. */
-function differences(context: Context, who: Who, from: string, save: () => void): Difference[] {
+function differences(context: Context, who: Who, change: Change, save: () => void): Difference[] {
+  const { from } = change.values;
   const pays = paysFrom(context, who, from);
-  const before = ratesThen(context, who, pays);
+  const rates = ratesOfPays(context, who, pays, from);
+  const [before, besideBefore] = [worthAnew(context, pays), beside(context, who, from)];
   save();
-  const after = ratesNow(context, who, pays);
+  rates.changed();
+  const after = beside(context, who, from) === besideBefore ? worthAnew(context, pays) : new Map<number, Worth>();
   const paidBack = backPaidOf(
     context,
     who.id,
     pays.map((each) => each.id),
   );
-  return pays.flatMap((signed, at): Difference[] => {
-    const worked = workedDays(context, who, signed.payId);
-    const moved = daysMoved(signed, from, before[at], after[at], worked);
-    if (moved.every(({ was, is }) => was.hourlyRate === is.hourlyRate && was.salary === is.salary)) return [];
-    const within = signed.start < from ? from : null;
-    const input = withCorrections(context, who, signed);
-    const then = workOutPay(asItWas(input), context.rules);
-    const now = workOutPay(atNewRates(input, moved), context.rules);
-    const cents = paidBack.get(signed.id) ?? 0;
-    const difference = now.gross.value.minus(then.gross.value).minus(decimal(cents).div(100));
-    const [countedThen, countedNow] = [superableOf(then), superableOf(now)];
+  return pays.flatMap((signed): Difference[] => {
+    const cents = decimal(paidBack.get(signed.id) ?? 0).div(100);
+    const [was, is] = [before.get(signed.payId), after.get(signed.payId)];
+    const found =
+      was && is
+        ? owedAnew(context, who, signed, { was, is, paidBack: cents }, rates)
+        : owedByRates(context, who, signed, rates);
+    if (!found) return [];
     return [
       {
-        ...{ signedPayId: signed.id, payday: signed.payday, ...signed.period, from: within },
-        was: then.gross.value.toFixed(2),
-        shouldBe: now.gross.value.toFixed(2),
-        before: centsText(cents),
-        difference: difference.toFixed(2),
-        superable: countedThen && countedNow ? countedNow.minus(countedThen) : null,
+        ...{ signedPayId: signed.id, payday: signed.payday, ...signed.period },
+        from: signed.start < from ? from : null,
+        was: found.was.toFixed(2),
+        shouldBe: found.was.plus(found.more).toFixed(2),
+        before: cents.toFixed(2),
+        difference: found.more.minus(cents).toFixed(2),
+        superable: found.superable,
       },
     ];
   });
@@ -164,7 +108,7 @@ export function undoBackPay(context: Context, personId: number, section: Change[
 export function planBackPay(context: Context, actor: Actor, personId: number, change: Change): BackPayPlan {
   const who = findPerson(context, personId);
   const rows = dryRun(context.store, () =>
-    differences(context, who, change.values.from, () => save(context, actor, personId, change)),
+    differences(context, who, change, () => save(context, actor, personId, change)),
   );
   const total = sum(rows.map((row) => decimal(row.difference)));
   const payday = nextPayday(context, cycleOf(context, who, change));
@@ -211,7 +155,7 @@ export function putBackPay(context: Context, actor: Actor, personId: number, cha
   return context.store.transaction(() => {
     const who = findPerson(context, personId);
     const { section, values } = change;
-    const rows = differences(context, who, values.from, () => save(context, actor, personId, change));
+    const rows = differences(context, who, change, () => save(context, actor, personId, change));
     const total = sum(rows.map((row) => decimal(row.difference)));
     if (!total.gt(0))
       throw cannot(

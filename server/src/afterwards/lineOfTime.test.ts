@@ -261,7 +261,18 @@ describe("back pay of who is paid by a level", () => {
     expect(planBackPay(world.context, world.actor, who(), change(level("1"))).total).toBe("0.00");
   });
 
-  it("a pay with a birthday in it has two rates: it is refused, not guessed", () => {
+  it("a level raised over a pay with a birthday in it owes each day what its own age is due", () => {
+    const junior = { birthDate: "2008-06-25", startDate: "2024-01-08" };
+    underLevel(junior);
+    saveSection(world.context, world.actor, who(), "time", level("4", { from: "2020-01-06" }));
+    const due = Number(row(paid(1)[0] ?? 0)?.gross);
+    void world.end();
+    underLevel(junior);
+    const was = Number(row(paid(1)[0] ?? 0)?.gross);
+    expect(planBackPay(world.context, world.actor, who(), change(level("4"))).total).toBe((due - was).toFixed(2));
+  });
+
+  it("rates entered late for a pay with a birthday in it are refused, not guessed", () => {
     underLevel({ birthDate: "2008-06-25", startDate: "2024-01-08" });
     paid(1);
     expect(() => {

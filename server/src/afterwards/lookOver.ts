@@ -6,28 +6,22 @@
 import type { LookedPay, LookOverView, LookOverWanted } from "@zesty/contract/lookOver";
 import { dateWords, daysBetween, isDate } from "@zesty/core/calendar/dates";
 import { type AnyInput, superableOf, workOutPay } from "@zesty/core/countries/countries";
-import { typedFrom } from "@zesty/core/pay/asTyped";
 import { asItWas } from "@zesty/core/pay/backPay";
-import { compose } from "@zesty/core/pay/compose";
 import { lineDifferences } from "@zesty/core/pay/lineDifferences";
-import type { PayElement } from "@zesty/core/pay/row";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
-import type { Laid, Typed } from "@zesty/core/pay/strands";
 import { type Decimal, decimal, sum, zero } from "@zesty/core/quantity/decimal";
 import { dollars } from "@zesty/core/quantity/units";
 import type { Actor, Context } from "../ground/context.ts";
 import { todayAt } from "../ground/findBusiness.ts";
 import { findRun, type Run } from "../ground/findRun.ts";
 import { cannot, conflict } from "../ground/problem.ts";
-import { holdBackDays, unlockPays } from "../hours/paidDays.ts";
-import { layRows } from "../row/layRows.ts";
-import { loadRun } from "../row/runRows.ts";
-import { refreshRun, workRows } from "../row/workRun.ts";
+import { refreshRun } from "../row/workRun.ts";
 import { datedRecords } from "../store/dated.ts";
 import { dryRun } from "../store/dryRun.ts";
-import { pay, person } from "../store/schema.ts";
+import { person } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 import type { Steps } from "../store/steps.ts";
+import { composePast, grossOf } from "./composePast.ts";
 import { backPaidOf, type Difference, putOwed } from "./owedBack.ts";
 
 /** Seven years of pays are kept by law. */
@@ -75,69 +69,20 @@ function paysOf({ store }: Context, businessId: number, { from, to, people }: Lo
     .map((row) => ({ ...row, input: JSON.parse(row.input), snapshot: JSON.parse(row.snapshot) }));
 }
 
-/** Hours that somebody typed over those of the record give way to the record; all else that was typed stands. */
-function withoutTypedHours(typed: readonly Typed[], laid: Laid, elements: ReadonlyMap<number, PayElement>): Typed[] {
-  if (!laid.byRecord) return [...typed];
-  const isHours = ({ line }: Typed) => {
-    const element = elements.get(line.elementId);
-    return (element?.element === "ordinary" || element?.element === "overtime") && element.entry === "hours";
-  };
-  return typed.filter((each) => !isHours(each));
-}
-
-/** What a closedown or a final pay put into a row: it follows from what stood then. */
-const isOnce = ({ element }: AnyInput["lines"][number]): boolean =>
-  ["closedownPay", "finalPercent", "unusedLeave", "etp", "redundancy"].includes(element);
-
-const holdsHours = (laid: Laid): boolean => laid.strands.some((strand) => strand.source === "days");
-
-/** Pays of one run, composed and worked out anew. Within a dry run: the days that they hold are open meanwhile. */
+/** Pays of one run, composed and worked out anew, by the record where hours were typed over it. Within a dry run. */
 function composedAnew(context: Context, run: Run, pays: readonly SignedThen[]): Looked[] {
-  const ids = pays.map((each) => each.payId);
-  unlockPays(context, ids);
-  const rows = rowsOf(
-    context.store.sqlite,
-    pay,
-    "WHERE t.id IN (SELECT value FROM json_each(?)) ORDER BY t.id",
-    JSON.stringify(ids),
-  );
-  let { laid, elements } = layRows(context, run, rows);
-  // Days that were approved later are paid by another run, as late ones: here they only stand beside those that were held.
-  const later = rows.filter(({ id, personId }) => {
-    const own = laid.get(id)?.laid;
-    return own?.byRecord === true && holdBackDays(context, id, personId, own.dates);
-  });
-  if (later.length > 0) ({ laid, elements } = layRows(context, run, rows));
-  const loaded = loadRun(context, run.id, ids);
-  const faults = new Map<number, string>();
-  for (const row of loaded.rows) {
-    const own = laid.get(row.payId);
-    const kept = rows.find((each) => each.id === row.payId);
-    if (!own || !kept) continue;
-    const typed = kept.typed ?? typedFrom(own.laid, kept.lines, elements);
-    if (own.laid.byRecord && !holdsHours(own.laid))
-      faults.set(row.payId, "No hours of this period are on record, so they cannot be priced again.");
-    else if (pays.some(({ payId, input }) => payId === row.payId && input.lines.some(isOnce)))
-      faults.set(row.payId, "It holds a closedown or a final pay: look at it by hand.");
-    else if (own.open?.faults.length) faults.set(row.payId, own.open.faults.join(" "));
-    // A debt that was paid off since takes nothing out of gross; what corrects another pay is counted with that one.
-    row.lines = compose(own.laid, withoutTypedHours(typed, own.laid, elements), elements);
-  }
-  loaded.elements = elements;
-  const worked = new Map(workRows(context, loaded).map((each) => [each.row.payId, each]));
+  const composed = composePast(context, run, pays, "record");
   return pays.map((signed): Looked => {
-    const own = worked.get(signed.payId);
+    const own = composed.get(signed.payId);
     const then = grossOf(context, signed.input, signed.snapshot.figures.gross);
     const now = own?.input && own.figures ? grossOf(context, own.input, own.figures.gross) : null;
-    const fault =
-      faults.get(signed.payId) ??
-      (now ? null : (own?.marks.find((mark) => mark.kind === "stop")?.text ?? "It cannot be worked out."));
+    const fault = own?.fault ?? (now ? null : "It cannot be worked out.");
     const due = now && fault === null ? now : then;
     const differs = own?.input && own.figures && !due.eq(then) ? { input: own.input, figures: own.figures } : null;
     return {
       ...{ signedPayId: signed.id, personId: signed.personId, runId: signed.runId, payday: signed.payday },
       ...{ payId: signed.payId, back: 0 },
-      ...{ name: nameOf(own?.row.person), start: run.periodStart, end: run.periodEnd },
+      ...{ name: own?.name ?? "", start: run.periodStart, end: run.periodEnd },
       ...{ paid: then.toFixed(2), due: due.toFixed(2), before: "0.00", difference: due.minus(then).toFixed(2), fault },
       reasons: differs ? lineDifferences(signed.snapshot.figures.lines, differs.figures.lines) : [],
       superable: differs && superableMore(context, signed.input, differs.input),
@@ -145,19 +90,10 @@ function composedAnew(context: Context, run: Run, pays: readonly SignedThen[]): 
   });
 }
 
-/** What a pay came to without what it corrected of earlier ones. */
-const grossOf = (context: Context, input: AnyInput, known: string): Decimal =>
-  input.lines.some((line) => line.corrects !== undefined)
-    ? workOutPay(asItWas(input), context.rules).gross.value
-    : decimal(known);
-
 function superableMore(context: Context, then: AnyInput, now: AnyInput): Decimal | null {
   const [before, after] = [then, now].map((input) => superableOf(workOutPay(asItWas(input), context.rules)));
   return before && after ? after.minus(before) : null;
 }
-
-const nameOf = (who: { givenName: string; familyName: string } | undefined): string =>
-  who ? `${who.givenName} ${who.familyName}` : "";
 
 /** What corrections since changed in gross, by the payday of the pay that they correct. */
 function correctedSince({ store, rules }: Pick<Context, "store" | "rules">, personId: number): Map<string, Decimal> {
@@ -293,7 +229,7 @@ export function* payLookedOver(
       if (who.endDate !== null || cycleId === undefined)
         throw cannot(
           "has-left",
-          `${nameOf(who)} has left${who.endDate ? ` on ${dateWords(who.endDate)}` : ""}: pay it outside the cycle, or take the tick away. Nothing was changed.`,
+          `${who.givenName} ${who.familyName} has left${who.endDate ? ` on ${dateWords(who.endDate)}` : ""}: pay it outside the cycle, or take the tick away. Nothing was changed.`,
         );
       runIds.add(
         putOwed(context, actor, who, rows, {

@@ -13,8 +13,8 @@ import { conflict, notFound } from "../ground/problem.ts";
 import { ratesIn } from "../row/ratesOn.ts";
 import { standardElements } from "../setup/ensureElement.ts";
 import { pay, payElement, payFact, payRun, person, signedPay } from "../store/schema.ts";
-import { movedSince } from "./backPay.ts";
 import { backPaidOf } from "./owedBack.ts";
+import { movedSince } from "./owedByRates.ts";
 
 export function findCorrectable(context: Context, payId: number) {
   const { db } = context.store;
