@@ -1,7 +1,7 @@
 /** Corrects a pay that was sent: the difference goes into the next run, or into a run of its own now. */
 import type { CorrectionPlan, NewCorrection } from "@zesty/contract/corrections";
 import { addDays } from "@zesty/core/calendar/dates";
-import { accruingOf, payrollYearOf } from "@zesty/core/countries/countries";
+import { accruingOf, figuresOf, payrollYearOf, withoutGuarantee, workOutAnyRow } from "@zesty/core/countries/countries";
 import { correctionLines, withAccrual } from "@zesty/core/pay/correction";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { decimal } from "@zesty/core/quantity/decimal";
@@ -13,7 +13,7 @@ import { findRun, type Run } from "../ground/findRun.ts";
 import { cannot } from "../ground/problem.ts";
 import { demandTables } from "../row/finalLines.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
-import { loadRun } from "../row/runRows.ts";
+import { type LoadedRun, loadRun } from "../row/runRows.ts";
 import { workRows } from "../row/workRun.ts";
 import { elementsOf } from "../runs/openRun.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";
@@ -74,7 +74,8 @@ function settle(context: Context, actor: Actor, wanted: NewCorrection) {
   if (wanted.lines.some((line) => !known.has(line.elementId)))
     throw cannot("unknown-element", "A line uses a pay element that this business does not have. Nothing was changed.");
   const differences = correctionLines(was, wanted.lines, rate, run.payday, paidFor(context, row, run));
-  const lines = accruing(context, run, row.id, differences, was, wanted.lines);
+  const then = loadRun(context, run.id, [row.id]);
+  const lines = accruing(context, then, pricedThen(context, then, differences, wanted.lines), was, wanted.lines);
   demandNoDonationBack(context, run, lines);
   if (lines.length === 0)
     throw cannot(
@@ -117,16 +118,35 @@ function demandNoDonationBack(context: Context, run: Run, lines: readonly SheetL
     );
 }
 
+/** Weeks and days that were not in the pay before are worth what they were then, wherever the correction stands. */
+function pricedThen(
+  context: Context,
+  loaded: LoadedRun,
+  lines: SheetLine[],
+  should: readonly SheetLine[],
+): SheetLine[] {
+  const own = loaded.rows[0]?.context;
+  const isNew = ({ units, amount }: SheetLine) => units !== undefined && amount === undefined;
+  if (!own || !lines.some(isNew)) return lines;
+  const bare = should.map(({ corrects: _corrects, accrues: _accrues, ...line }) => line);
+  const { lines: worth } = figuresOf(workOutAnyRow(withoutGuarantee(own), bare, loaded.elements, context.rules).worked);
+  return lines.map((line) => {
+    const code = loaded.elements.get(line.elementId)?.code;
+    const found = worth.filter((each) => each.code === code);
+    const [only] = found;
+    if (!isNew(line) || found.length !== 1 || !only || decimal(only.amount).isZero()) return line;
+    return { ...line, ...(only.hours ? { hours: decimal(only.hours).toString() } : {}), amount: only.amount };
+  });
+}
+
 /** Leave accrues on the pay as it should have been, less on the pay as it was: the week's limit counts once. */
 function accruing(
   context: Context,
-  run: Run,
-  payId: number,
+  loaded: LoadedRun,
   lines: SheetLine[],
   was: readonly SheetLine[],
   should: readonly SheetLine[],
 ): SheetLine[] {
-  const loaded = loadRun(context, run.id, [payId]);
   const own = loaded.rows[0]?.context;
   if (!own || lines.length === 0) return lines;
   const found = (chosen: readonly SheetLine[]) =>

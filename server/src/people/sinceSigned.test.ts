@@ -180,26 +180,29 @@ it.each([
   ["Australia", smallWorld, ["the other birth date", "the other first day"]],
   // What arose by the other first day follows by itself there.
   ["New Zealand", smallWorldNz, ["the other birth date"]],
-])("%s: another birth date or first day says what went by the other one, once pays are signed", (_country, make, says) => {
-  world = make(1);
-  const told: string[] = [];
-  const save = (change: object) =>
-    saveSection(
-      world.context,
-      world.actor,
-      who(),
-      "details",
-      { ...readPerson(world.context, who()).details, ...change } as never,
-      (sentence) => void told.push(sentence),
-    );
-  save({ birthDate: "1991-02-03", startDate: "2020-01-07" });
-  expect(told).toEqual([]);
-  two();
-  save({ phone: "0400000000" });
-  expect(told).toEqual([]);
-  save({ birthDate: "2009-02-03", startDate: "2025-01-06" });
-  expect(told).toEqual(says.map((words) => expect.stringContaining(words)));
-});
+])(
+  "%s: another birth date or first day says what went by the other one, once pays are signed",
+  (_country, make, says) => {
+    world = make(1);
+    const told: string[] = [];
+    const save = (change: object) =>
+      saveSection(
+        world.context,
+        world.actor,
+        who(),
+        "details",
+        { ...readPerson(world.context, who()).details, ...change } as never,
+        (sentence) => void told.push(sentence),
+      );
+    save({ birthDate: "1991-02-03", startDate: "2020-01-07" });
+    expect(told).toEqual([]);
+    two();
+    save({ phone: "0400000000" });
+    expect(told).toEqual([]);
+    save({ birthDate: "2009-02-03", startDate: "2025-01-06" });
+    expect(told).toEqual(says.map((words) => expect.stringContaining(words)));
+  },
+);
 
 it.each([
   ["Australia", smallWorld, { bsb: "990-112", account: "77001122" }, "2 July 2026"],

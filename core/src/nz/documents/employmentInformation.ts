@@ -67,6 +67,8 @@ function lineOf(pay: FiledPay): DelimitedRecord {
   const gross = cents(worked.gross.value);
   const paye = cents(worked.withheld.value.plus(parts.givingCredit.value));
   const back = pay.isCorrection && gross < 0;
+  // More hours at less tax, where a bonus that was none became wages: the gross is this period's, the PAYE comes back.
+  const taxBack = back || paye < 0;
   const support = cents(parts.childSupport.value);
   // A correction pays no notice: it was met, or cut, with the pay that it corrects.
   const asked = pay.supportNotice === null || pay.isCorrection ? 0 : cents(pay.supportNotice);
@@ -87,8 +89,8 @@ function lineOf(pay: FiledPay): DelimitedRecord {
     gross_adjustment: String(back ? gross : 0),
     not_liable_acc: String(back ? 0 : cents(worked.notLeviable.value)),
     lump_sum: extra && parts.extraPay.value.gt(0) ? "1" : "0",
-    paye: String(back ? 0 : paye),
-    paye_adjustment: String(back ? paye : 0),
+    paye: String(taxBack ? 0 : paye),
+    paye_adjustment: String(taxBack ? paye : 0),
     child_support: String(support),
     child_support_code: support < asked ? (pay.endDate === null ? "P" : "C") : "",
     student_loan: String(loan),
