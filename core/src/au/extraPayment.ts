@@ -5,7 +5,7 @@
  * the most is 47 % of 5,200 = $2,444.
  */
 import { paysPerYear } from "../calendar/payPeriods.ts";
-import { atLeastZero, type Decimal, least } from "../quantity/decimal.ts";
+import { atLeastZero, type Decimal, least, zero } from "../quantity/decimal.ts";
 import { dropCents } from "../quantity/rounding.ts";
 import { terminationRules } from "../rulebook/au/terminationRules.ts";
 import { sourceNote } from "../rulebook/ruleBook.ts";
@@ -31,11 +31,12 @@ export function extraPayment(normal: Figure, extra: Figure, earlier: EarlierExtr
   const row = terms.rules.row(terminationRules, terms.payday);
   const base = dropCents(normal.value);
   const t0 = withheldInAll(base, terms);
-  const share = dropCents(extra.value.plus(earlier.gross).div(n));
+  const share = dropCents(atLeastZero(extra.value.plus(earlier.gross)).div(n));
   const t1 = withheldInAll(base.plus(share), terms);
   const spread = t1.minus(t0).times(n).minus(earlier.withheld);
   const cap = dropCents(extra.value.times(row.figures.extraCapPercent).div(100));
-  const withheld = atLeastZero(least(spread, cap));
+  // A bonus that is taken back in its year gives back what was withheld for it: the same steps, less what was taken.
+  const withheld = extra.value.isNegative() ? least(spread, zero) : atLeastZero(least(spread, cap));
   return figure("Withholding on bonus, commission or back pay", withheld, "money", () => ({
     rule: `Schedule 5, method B(ii): spread over ${n} pays, not above ${row.figures.extraCapPercent} % of the payment`,
     formula: `(${t1.toFixed(0)} on ${base.plus(share).toFixed(0)} − ${t0.toFixed(0)} on ${base.toFixed(0)}) × ${n} − ${earlier.withheld.toFixed(2)} already withheld = ${spread.toFixed(2)}; cap ${cap.toFixed(0)}`,
@@ -61,7 +62,8 @@ export function extraPaymentMethodA(
   const t0 = withheldInAll(base, terms);
   const share = dropCents(extra.value.div(n));
   const t1 = withheldInAll(base.plus(share), terms);
-  return figure("Withholding on back pay", atLeastZero(t1.minus(t0).times(n)), "money", () => ({
+  const withheld = extra.value.isNegative() ? least(t1.minus(t0).times(n), zero) : atLeastZero(t1.minus(t0).times(n));
+  return figure("Withholding on back pay", withheld, "money", () => ({
     rule: `Schedule 5, method A: spread over the ${n} pays it relates to`,
     formula: `(${t1.toFixed(0)} on ${base.plus(share).toFixed(0)} − ${t0.toFixed(0)} on ${base.toFixed(0)}) × ${n}`,
     source: sourceNote(terminationRules, terms.rules.row(terminationRules, terms.payday)),
@@ -81,7 +83,9 @@ function flatOrSteps(normal: Figure, extra: Figure, terms: WithholdingTerms): Fi
   }
   if (taxTreatment(terms.declared).by !== "working-holiday") return undefined;
   const after: Decimal = terms.taxableBefore.plus(normal.value);
-  const withheld = withheldInAll(extra.value, { ...terms, taxableBefore: after });
+  const withheld = extra.value.isNegative()
+    ? zero.minus(withheldInAll(extra.value.abs(), { ...terms, taxableBefore: atLeastZero(after.plus(extra.value)) }))
+    : withheldInAll(extra.value, { ...terms, taxableBefore: after });
   return figure("Withholding on extra payment", withheld, "money", () => ({
     rule: "Working holiday maker: the steps go on above this pay's regular earnings",
     parts: [normal, extra],

@@ -74,6 +74,24 @@ describe("bonus, method B(ii)", () => {
       (336 + 47 - 304 - 32) * 52,
     ],
   ])("%s", (_words, found, expected) => expect(found).toBe(expected));
+  it("taken back in its year it gives back all that was withheld for it, or what the rest of it does not need", () => {
+    fc.assert(
+      fc.property(fc.nat(400_000), fc.integer({ min: 100, max: 5_000_000 }), fc.nat(100), (normal, cents, percent) => {
+        const [base, extra] = [(normal / 100).toFixed(2), (cents / 100).toFixed(2)];
+        const part = (Math.floor((cents * percent) / 100) / 100).toFixed(2);
+        const withheld = bonus(base, extra);
+        expect(withheld + bonus(base, `-${extra}`, [extra, String(withheld)])).toBe(0);
+        const kept = decimal(extra).minus(part).toFixed(2);
+        const rest = bonus(base, kept);
+        const isCapped = withheld > Number(extra) * 0.47 - 2 || rest > Number(kept) * 0.47 - 2;
+        if (Number(part) === 0) return;
+        const left = withheld + bonus(base, `-${part}`, [extra, String(withheld)]);
+        // Where the 47 % cut it, the spreading asks for more than was withheld: nothing comes back.
+        if (isCapped) expect(left).toBeLessThanOrEqual(withheld);
+        else expect(left).toBe(rest);
+      }),
+    );
+  });
   it("is never above 47 % of the payment, whatever came before", () => {
     fc.assert(
       fc.property(

@@ -19,6 +19,8 @@ export const australia: Country<RowContext, PayInput, WorkedPay, WorkedRow> = {
   amendsEarlierYears: true,
   longOwedYear,
   withoutGuarantee: (context) => ({ ...context, topUp: null }),
+  // Schedule 5 goes by the extra payments of the year so far.
+  extras: () => null,
   accruing: (context, lines, elements, rules) => ({
     hours: accruingHours(payInputOf(context, lines, elements), rules).value,
     by: { basis: context.person.basis, leave: context.person.leave ?? [] },

@@ -12,6 +12,7 @@ import type { PayInputNz } from "../nz/pay/input.ts";
 import type { RowContextNz, WorkedRowNz } from "../nz/pay/row.ts";
 import type { WorkedPayNz } from "../nz/pay/worked.ts";
 import type { Fact } from "../pay/facts.ts";
+import type { Extras } from "../pay/input.ts";
 import type { PayElement, SheetLine } from "../pay/row.ts";
 import type { PaySnapshot, RowFigures } from "../pay/snapshot.ts";
 import type { Decimal } from "../quantity/decimal.ts";
@@ -73,6 +74,9 @@ export const accruingOf = (
 
 /** What super counts of a pay; null where nothing of that kind is counted. */
 export const superableOf = (worked: AnyPay): Decimal | null => of(worked).superable(worked);
+
+/** Extra pays and the tax on them, where a correction is taxed by what they were. */
+export const extrasOf = (worked: AnyPay): Extras | null => of(worked).extras(worked);
 
 export const figuresOf = (worked: AnyPay): RowFigures => of(worked).figures(worked);
 

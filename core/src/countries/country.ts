@@ -8,7 +8,7 @@ import type { PayrollYear } from "../calendar/payrollYear.ts";
 import type { Mark } from "../checks/mark.ts";
 import { timeChecks } from "../checks/timeChecks.ts";
 import type { Fact } from "../pay/facts.ts";
-import type { Accrual } from "../pay/input.ts";
+import type { Accrual, Extras } from "../pay/input.ts";
 import type { PayElement, PersonFactsBase, RowBase, SheetLine } from "../pay/row.ts";
 import type { RowFigures } from "../pay/snapshot.ts";
 import type { Treatment } from "../pay/treatment.ts";
@@ -45,6 +45,8 @@ export interface Country<Context, Input, Pay, Row extends { input: Input; worked
   ): Accruing | null;
   /** what super counts of a pay; null where nothing of that kind is counted */
   superable(worked: Pay): Decimal | null;
+  /** extra pays and the tax on them, where a correction is taxed by what they were; null where the year so far holds it */
+  extras(worked: Pay): Extras | null;
   /** what becomes of an amount that is paid by an element on a payday */
   treatment(element: PayElement, rules: RuleBook, payday: IsoDate): Treatment;
   /** stop marks for tables that a payday needs and the rule book lacks; looked for before anything is worked out */

@@ -8,6 +8,7 @@ import { factsOfNz, namedFiguresNz, rowFiguresNz } from "../nz/pay/snapshot.ts";
 import { treatmentNz } from "../nz/pay/treatment.ts";
 import type { WorkedPayNz } from "../nz/pay/worked.ts";
 import { workOutNz } from "../nz/pay/workOut.ts";
+import { sum } from "../quantity/decimal.ts";
 import type { Country } from "./country.ts";
 
 export const newZealand: Country<RowContextNz, PayInputNz, WorkedPayNz, WorkedRowNz> = {
@@ -17,6 +18,10 @@ export const newZealand: Country<RowContextNz, PayInputNz, WorkedPayNz, WorkedRo
   longOwedYear: () => null,
   withoutGuarantee: (context) => context,
   accruing: () => null,
+  extras: ({ lines, parts }) => ({
+    gross: sum(lines.filter((each) => each.side === "extra").map((each) => each.amount.value)).toFixed(2),
+    withheld: parts.extraPay.value.toFixed(2),
+  }),
   superable: () => null,
   treatment: treatmentNz,
   missingTables: missingTablesNz,

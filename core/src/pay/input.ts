@@ -52,6 +52,12 @@ export interface Overridden {
   reason: string;
 }
 
+/** Bonuses and other extra pays, and the tax on them. */
+export interface Extras {
+  gross: string;
+  withheld: string;
+}
+
 /** What leave accrues by. */
 export interface Accrual {
   basis: Basis;

@@ -8,7 +8,7 @@ import type { Cycle } from "../calendar/payPeriods.ts";
 import type { HolidaySwap } from "../calendar/swappedHolidays.ts";
 import type { ElementNz } from "../nz/pay/input.ts";
 import { decimal } from "../quantity/decimal.ts";
-import type { AccruesBy, AsOf, EmployerCost, Overrides, ToDate } from "./input.ts";
+import type { AccruesBy, AsOf, EmployerCost, Extras, Overrides, ToDate } from "./input.ts";
 
 export const entries = ["hours", "amount", "days", "weeks", "units"] as const;
 
@@ -204,6 +204,8 @@ export interface RowBase {
   overrides: Overrides | null;
   /** a correction's starting point: the regular taxable earnings of the pay that it corrects */
   correctsTaxable: string | null;
+  /** extra pays of the pay that it corrects, where they are taxed by the difference */
+  correctsExtras?: Extras | null;
   /** days of the record of time that are not approved, or cannot be priced; null where none is kept */
   openTime?: OpenTime | null | undefined;
   /** what other pays of this period were paid before, where there are any: regular taxable earnings */

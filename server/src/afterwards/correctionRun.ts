@@ -84,7 +84,7 @@ export function ownRun(context: Context, actor: Actor, run: Run, row: typeof pay
       payday,
       kind: "correction",
     });
-  const corrects = { payId: row.id, payday: run.payday, taxable: taxedSoFar(context, row, run) };
+  const corrects = { payId: row.id, payday: run.payday, ...taxedSoFar(context, row, run) };
   const known = db
     .select({ id: pay.id })
     .from(pay)

@@ -1,12 +1,13 @@
 /** What a signed-off pay and its corrections came to: what a further correction starts from. */
-import type { AnyInput } from "@zesty/core/countries/countries";
+import { type AnyInput, extrasOf, workOutPay } from "@zesty/core/countries/countries";
 import { rateAfter } from "@zesty/core/pay/backPay";
 import type { PaidLine } from "@zesty/core/pay/correction";
+import type { Extras } from "@zesty/core/pay/input";
 import type { SheetLine } from "@zesty/core/pay/row";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
-import { decimal } from "@zesty/core/quantity/decimal";
+import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { centsText } from "@zesty/core/quantity/units";
-import { and, eq } from "drizzle-orm";
+import { and, eq, inArray } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { findRun, type Run } from "../ground/findRun.ts";
 import { conflict, notFound } from "../ground/problem.ts";
@@ -149,21 +150,27 @@ export function paidFor(context: Context, row: typeof pay.$inferSelect, run: Run
   return [...first, ...later.flatMap(asPaid(1)), ...earlier.flatMap(asPaid(-1))];
 }
 
-/** Regular taxable earnings of a pay and of the runs that corrected it: the difference is taxed above or below them. */
-export function taxedSoFar(context: Context, row: typeof pay.$inferSelect, run: Run): string {
+/** What a pay and the runs that corrected it were taxed on, wages and extra pays: the difference is taxed above or below it. */
+export function taxedSoFar(
+  context: Context,
+  row: typeof pay.$inferSelect,
+  run: Run,
+): { taxable: string; extras: Extras | null } {
   const { db } = context.store;
   const payIds = [
     row.id,
     ...signedCorrections(context, row, run).flatMap((each) => (each.pay.corrects ? each.pay.id : [])),
   ];
-  const cents = payIds.map(
-    (payId) =>
-      db
-        .select({ cents: payFact.cents })
-        .from(payFact)
-        .innerJoin(signedPay, eq(payFact.signedPayId, signedPay.id))
-        .where(and(eq(signedPay.payId, payId), eq(signedPay.kind, "pay"), eq(payFact.code, "regularTaxable")))
-        .get()?.cents ?? 0,
-  );
-  return centsText(cents.reduce((total, each) => total + each, 0));
+  const signed = db
+    .select({ id: signedPay.id, input: signedPay.input, cents: payFact.cents })
+    .from(signedPay)
+    .leftJoin(payFact, and(eq(payFact.signedPayId, signedPay.id), eq(payFact.code, "regularTaxable")))
+    .where(and(inArray(signedPay.payId, payIds), eq(signedPay.kind, "pay")))
+    .all();
+  const extras = signed.flatMap(({ input }) => extrasOf(workOutPay(input as AnyInput, context.rules)) ?? []);
+  const all = (of: keyof Extras) => sum(extras.map((each) => decimal(each[of]))).toFixed(2);
+  return {
+    taxable: centsText(signed.reduce((total, { cents }) => total + (cents ?? 0), 0)),
+    extras: extras.length === 0 ? null : { gross: all("gross"), withheld: all("withheld") },
+  };
 }

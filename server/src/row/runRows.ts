@@ -138,6 +138,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       deducted: deducted.get(row.pay.id) ?? {},
       overrides: row.pay.overrides,
       correctsTaxable: row.pay.corrects?.taxable ?? null,
+      correctsExtras: row.pay.corrects?.extras ?? null,
       paidBefore: country.paidBefore(id),
       openTime: row.pay.openTime,
       employerCosts: costsOf(records.terms.get(id), costs),

@@ -68,9 +68,11 @@ export function deductedBeforeTax({ input }: Given, { gross, earnings, extras }:
     "Taxable earnings",
     earnings.flatMap((each) => (isTaxable(each.line) ? each.amount : (each.excess ?? []))),
   );
+  // A correction, or a further pay of a period, stands beside the wages that were paid before.
+  const wages = taxableEarnings.value.plus(input.correctsTaxable ?? input.earlierTaxable ?? "0");
   const offExtras = sumOf(
     "Sacrificed out of extra payments",
-    amounts(beforeTaxLines.filter((each) => comesOffExtras(each, taxableEarnings.value, extras))),
+    amounts(beforeTaxLines.filter((each) => comesOffExtras(each, wages, extras))),
   );
   return {
     beforeTaxLines,

@@ -20,7 +20,7 @@ export function holidayRecord({ input }: Given, { lines }: Earned) {
 }
 
 /** Days worked or paid for: as typed, with the days of paid leave beside them; else the days of the working week. */
-function daysOf({ lines, holidays, patternDays }: PayInputNz): Figure {
+function daysOf({ lines, holidays, patternDays, correctsTaxable }: PayInputNz): Figure {
   const units = (wanted: (line: PayLineNz) => boolean) =>
     lines.reduce((total, line) => (wanted(line) ? total.plus(decimalOrZero(line.units)) : total), zero);
   const inWeek = holidays ? daysAWeek(holidays) : 5;
@@ -34,7 +34,10 @@ function daysOf({ lines, holidays, patternDays }: PayInputNz): Figure {
   ).plus(units((line) => line.element === "leaveTaken" && line.leave === "annual").times(inWeek));
   const value = typed
     ? units((line) => line.element === "daysWorked").plus(paidDays)
-    : atLeastZero(decimalOrZero(patternDays).minus(unpaid));
+    : correctsTaxable === undefined
+      ? atLeastZero(decimalOrZero(patternDays).minus(unpaid))
+      : // The days of the week count with the pay that is corrected: more of them without pay, or fewer.
+        zero.minus(unpaid);
   return figure("Days worked or paid for", value, "count", () => ({
     rule: typed
       ? "Days worked as typed, with days of paid leave and holidays"

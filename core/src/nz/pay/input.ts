@@ -1,7 +1,7 @@
 /** What a New Zealand pay is worked out from: the input of the `work-out` contract for NZ. Decimal text, ISO dates. */
 import type { IsoDate } from "../../calendar/dates.ts";
 import type { Cycle } from "../../calendar/payPeriods.ts";
-import type { AsOf, Basis, EmployerCost, Overrides, ToDate } from "../../pay/input.ts";
+import type { AsOf, Basis, EmployerCost, Extras, Overrides, ToDate } from "../../pay/input.ts";
 import type { HolidayFacts } from "../holidayFacts.ts";
 import type { Order } from "../payOrders.ts";
 import type { ExtraLoan } from "../studentLoan.ts";
@@ -139,5 +139,7 @@ export interface PayInputNz {
   overrides?: Overrides | undefined;
   /** this pay corrects an earlier one: its regular earnings, above or below which the difference is taxed */
   correctsTaxable?: string | undefined;
+  /** extra pays of the pay that is corrected, and the PAYE on them: the difference is taxed */
+  correctsExtras?: Extras | undefined;
   employerCosts?: readonly EmployerCost[] | undefined;
 }

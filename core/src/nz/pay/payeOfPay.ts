@@ -15,7 +15,7 @@ export function payeInAll({ input, rules, periods, terms, overridden }: Given, {
     decimalOrZero(paidBefore).isZero() && input.correctsTaxable === undefined
       ? paye(regular, periods, terms)
       : payeOfDifference(decimalOrZero(paidBefore), regular, terms);
-  const onExtra = extraPaye(extras, yearlyEarnings(regular.value, periods, input), terms);
+  const onExtra = payeOnExtras(extras, yearlyEarnings(regular.value, periods, input), input, terms);
   const beforeCredit = sumOf("PAYE before the credit", [own.tax, own.levy, onExtra]);
   const donation = sumOf("Payroll giving", amounts(donations));
   const credit = givingCredit(donation, beforeCredit.value, { payday: input.payday, rules });
@@ -36,6 +36,26 @@ export function payeInAll({ input, rules, periods, terms, overridden }: Given, {
   };
 }
 export type Taxed = ReturnType<typeof payeInAll>;
+
+/** One rate on all extra pays; a correction takes what is missing to it, or gives back what was too much. */
+function payeOnExtras(
+  extras: Earned["extras"],
+  yearly: Decimal,
+  { correctsExtras }: PayInputNz,
+  terms: PayeTerms,
+): Figure {
+  if (extras.length === 0 || !correctsExtras) return extraPaye(extras, yearly, terms);
+  const [was, taken] = [
+    given("Extra pays as paid", decimal(correctsExtras.gross), "money"),
+    given("PAYE on extra pays as paid", decimal(correctsExtras.withheld), "money"),
+  ];
+  const all = extraPaye([{ amount: was, levied: true }, ...extras], yearly, terms);
+  return figure("PAYE on extra pays", all.value.minus(taken.value), "money", () => ({
+    rule: "On the extra pays as they should have been, less what was taken from them",
+    formula: `${all.value.toFixed(2)} − ${taken.value.toFixed(2)}`,
+    parts: [all, taken],
+  }));
+}
 
 /** The correction of an earlier pay, or a further pay of a period: PAYE on both together, less PAYE on what was paid before. */
 function payeOfDifference(before: Decimal, regular: Figure, terms: PayeTerms): { tax: Figure; levy: Figure } {

@@ -107,6 +107,7 @@ export function payInputOfNz(
     ...(context.earlierInPeriod ? { earlierInPeriod: context.earlierInPeriod } : {}),
     ...(context.overrides ? { overrides: context.overrides } : {}),
     ...(context.correctsTaxable === null ? {} : { correctsTaxable: context.correctsTaxable }),
+    ...(context.correctsExtras ? { correctsExtras: context.correctsExtras } : {}),
     ...(context.employerCosts.length > 0 ? { employerCosts: context.employerCosts } : {}),
   };
 }

@@ -1,7 +1,7 @@
 /** Runs that are open: they may be changed until signed off. */
 
 import { runStates } from "@zesty/contract/runStates";
-import type { Overrides } from "@zesty/core/pay/input";
+import type { Extras, Overrides } from "@zesty/core/pay/input";
 import type { OpenTime, SheetLine } from "@zesty/core/pay/row";
 import type { Laid, Typed } from "@zesty/core/pay/strands";
 import { sql } from "drizzle-orm";
@@ -92,7 +92,7 @@ export const pay = sqliteTable(
     /** figures typed in place of the worked ones, and why */
     overrides: json<Overrides>("overrides"),
     /** in a correction run: the pay that this one corrects, and what its tax starts from */
-    corrects: json<{ payId: number; payday: string; taxable: string }>("corrects"),
+    corrects: json<{ payId: number; payday: string; taxable: string; extras?: Extras | null }>("corrects"),
     /** what the record of time still asks of the row */
     openTime: json<OpenTime>("open_time"),
     /** raised with every change of the row: two people cannot overwrite each other in one row */
