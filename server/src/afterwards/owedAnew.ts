@@ -55,12 +55,12 @@ export function owedAnew(
   const then = worthOf(context, asItWas(signed.input));
   const since = was.gross.minus(then.gross);
   const change = moreOf(is, was);
-  if (change.gross.isZero() && since.isZero()) return null;
   const corrected = correctedBy(context, who, signed);
   const [before, after] = corrected
     ? [worthOf(context, corrected), worthOf(context, atNewRates(corrected, rates.until("after", signed)))]
     : [null, null];
   const ofCorrected = before && after ? moreOf(after, before) : null;
+  if (change.gross.isZero() && since.isZero() && (ofCorrected?.gross ?? zero).isZero()) return null;
   const earlier = earlierOf(context, signed, { then, was, since, paidBack }, rates);
   const more = change.gross.plus(earlier.gross).plus(ofCorrected?.gross ?? zero);
   const superable = change.superable && (earlier.superable ?? zero).plus(change.superable);

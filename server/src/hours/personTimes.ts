@@ -30,6 +30,7 @@ export interface KnownPerson {
   salaried: boolean;
   /** per cent of loading on annual leave agreed with the person; null where the agreement's counts */
   loadingPercent: string | null;
+  /** by which leave accrues on hours; null where it does not accrue by them */
   basis: Basis | null;
   rates: EnteredRates;
   /** the day from which the dollars of the level are known to hold; null without a level */
@@ -130,7 +131,7 @@ export function personTimes(
       agreedRate: own?.hourlyRateE4 == null ? null : fromE4(own.hourlyRateE4).toString(),
       salaried: own?.salaryCents != null,
       loadingPercent: leave.get(who.id)?.loadingPercent ?? null,
-      basis: (own?.basis as Basis | undefined) ?? null,
+      basis: own && leave.has(who.id) ? (own.basis as Basis) : null,
       versions: sets
         .filter((each) => each.code === code && each.starts === "date" && each.validFrom > from && each.validFrom <= to)
         .sort((a, b) => a.validFrom.localeCompare(b.validFrom)),

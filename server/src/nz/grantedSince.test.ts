@@ -3,6 +3,7 @@
  * taken back. What is told last leaves the balances that are told first.
  */
 import { addDays } from "@zesty/core/calendar/dates";
+import { readDay } from "@zesty/core/hours/dayText";
 import fc from "fast-check";
 import { afterEach, describe, expect, it } from "vitest";
 import { readLineOfTime, undoChange } from "../afterwards/lineOfTime.ts";
@@ -13,6 +14,7 @@ import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
 import { takeBack } from "../signOff/takeBack.ts";
 import { openUsual, plainTerms, type SmallWorld, signRun, smallWorldNz } from "../testing/smallWorld.ts";
+import { approveDays, saveDays } from "../time/days.ts";
 
 let world: SmallWorld;
 afterEach(() => world.end());
@@ -193,6 +195,27 @@ describe("facts that leave arises by", () => {
       begin("2025-07-08");
     },
   );
+
+  // Twelve days unused, ten carry over, ten arise on 12 July; a day of before that is told late was none of the unused ones.
+  it.each([
+    ["in the pay that grants", "2026-07-02", 1],
+    ["late, of the pay before", "2026-06-25", 2],
+  ])("a day of sick leave told %s lapses no more once it is known", (_when, date, paid) => {
+    begin("2026-01-12");
+    save("time", { from: "2026-06-01", agreement: null, classification: null, use: "all", settings: {}, flags: {} });
+    const { context, actor, businessId } = world;
+    const put = (day: string, text: string) => {
+      const record = readDay(text, day, "NZ") as never;
+      saveDays(context, actor, businessId, { days: [{ personId: who(), date: day, kind: "worked", record }] });
+      approveDays(context, actor, businessId, { days: [{ personId: who(), date: day }], approved: true });
+    };
+    for (let run = 0; run < 4; run += 1) {
+      if (run === paid) put(date, "sick");
+      put(addDays("2026-06-16", 14 * run), "8");
+      runs(1);
+    }
+    expect(balances().sick).toBe(20);
+  });
 
   it("8 % with each pay from the middle of a year asks what was earned since the anniversary without it, once", () => {
     begin("2025-07-08");

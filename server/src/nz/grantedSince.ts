@@ -13,7 +13,7 @@ import type { Context } from "../ground/context.ts";
 import { datedRecords, datedRecordsNz } from "../store/dated.ts";
 import { leaveEntry, person } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
-import { entriesOf, firstPaidDays, hoursOfCasuals, ledgersNz } from "./ledger.ts";
+import { entriesOf, firstPaidDays, hoursOfCasuals, ledgersNz, standingLapses } from "./ledger.ts";
 
 type Entry = typeof leaveEntry.$inferSelect;
 
@@ -59,11 +59,8 @@ function entriesOfGrant({ kind, date, amount }: Grant, entries: readonly Entry[]
   const own = entries.filter((entry) => entry.kind === kind && entry.date === date);
   const isTakenBack = (entry: Entry) =>
     own.some((other) => other.why === "reversed" && other.amountE4 === -entry.amountE4 && other.id > entry.id);
-  const of = (why: Entry["why"], e4?: number) =>
-    own.findLast((entry) => entry.why === why && (e4 === undefined || entry.amountE4 === e4));
-  const [granted, lapsed] = [of("granted", toE4(decimal(amount))), of("lapsed")];
-  if (!granted || isTakenBack(granted)) return [];
-  return lapsed && !isTakenBack(lapsed) ? [lapsed, granted] : [granted];
+  const granted = own.findLast((entry) => entry.why === "granted" && entry.amountE4 === toE4(decimal(amount)));
+  return !granted || isTakenBack(granted) ? [] : [...standingLapses(own, kind, date), granted];
 }
 
 export function withGrants<T>(

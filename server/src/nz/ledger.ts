@@ -136,12 +136,46 @@ function pendingEntries(
     const known = entries
       .filter((entry) => entry.kind === kind && (entry.why === "opening" || isStanding(entry, entries)))
       .at(-1)?.date;
+    for (const entry of lapsedAnew(entries, kind, known, rules)) {
+      pending.push(entry);
+      balances.set(kind, (balances.get(kind) ?? 0) + entry.amountE4);
+    }
     const after = known ?? (firstPaid !== null && service.startDate < firstPaid ? addDays(firstPaid, -1) : null);
     for (const grant of grants)
       if (grant.kind === kind && (after === null || grant.date > after))
         pending.push(...entriesOf(grant, balances, rules));
   }
   return pending;
+}
+
+/**
+ * What lapsed with the last days that arose, by what is known of the days before it by now: a day of sick leave that is
+ * told late, or was taken in the pay that granted, was none of the unused ones.
+ */
+function lapsedAnew(
+  entries: readonly Entry[],
+  kind: (typeof grantKinds)[number],
+  granted: IsoDate | undefined,
+  rules: HolidayRules,
+): PendingEntry[] {
+  const own = entries.filter((entry) => entry.kind === kind);
+  if (kind === "annual" || !own.some((entry) => entry.date === granted && isStanding(entry, entries))) return [];
+  const sumOf = (some: readonly Entry[]) => some.reduce((sum, entry) => sum + entry.amountE4, 0);
+  const unused = fromE4(sumOf(own.filter((entry) => entry.date < (granted ?? ""))));
+  const more = -toE4(lapseAt(kind, unused, rules)) - sumOf(standingLapses(own, kind, granted ?? ""));
+  return more === 0 ? [] : [{ kind, date: granted ?? "", amountE4: more, why: "lapsed" }];
+}
+
+/** What lapsed on a day and was not taken back with its run. */
+export function standingLapses(entries: readonly Entry[], kind: string, date: IsoDate): Entry[] {
+  const own = entries.filter((entry) => entry.kind === kind && entry.date === date);
+  const back = own.filter((entry) => entry.why === "reversed");
+  return own.filter((entry) => {
+    if (entry.why !== "lapsed") return false;
+    const at = back.findIndex((other) => other.amountE4 === -entry.amountE4 && other.id > entry.id);
+    if (at !== -1) back.splice(at, 1);
+    return at === -1;
+  });
 }
 
 /** A grant that was not taken back with its run. */

@@ -1,4 +1,5 @@
 /** What a New Zealand pay will make at sign-off: the leave ledger in weeks and days, the payslip, what goes to Inland Revenue. */
+import { addDays, daysBetween } from "@zesty/core/calendar/dates";
 import { daysOfEarned } from "@zesty/core/nz/alternativeHolidays";
 import { payeDueDate } from "@zesty/core/nz/documents/employmentInformation";
 import type { PaymentNz } from "@zesty/core/nz/documents/payments";
@@ -78,25 +79,33 @@ function leaveMoves(
   leaveTaken: LeaveTaken,
   arose: (earned: Decimal) => readonly string[] | null,
 ): LeaveMove[] {
-  const moved = new Map<string, { taken: number; earned: number }>();
+  const moved = new Map<string, { kind: string; corrects: string | undefined; taken: number; earned: number }>();
   for (const { line } of worked.lines) {
     const move = leaveMovedNz(line);
     if (!move) continue;
-    const found = moved.get(move.kind) ?? { taken: 0, earned: 0 };
+    const key = `${move.kind} ${line.corrects ?? ""}`;
+    const found = moved.get(key) ?? { kind: move.kind, corrects: line.corrects, taken: 0, earned: 0 };
     const e4 = toE4(decimal(move.units));
     if (move.sign === 1) found.earned += e4;
     else found.taken += e4;
-    moved.set(move.kind, found);
+    moved.set(key, found);
   }
+  // What corrects an earlier pay was taken then, wherever the correction stands.
+  const { payday, periodEnd } = loaded.run;
+  const then = (corrects: string) => addDays(corrects, -daysBetween(periodEnd, payday));
   return [
     ...(loaded.run.kind === "correction" ? [] : (nzOf(loaded).ledgers.get(personId)?.pending ?? [])),
-    ...[...moved].flatMap(([kind, { taken, earned }]): LeaveMove[] => [
-      ...earnedMoves(kind, earned, arose(fromE4(earned)) ?? [], date),
-      ...takenMoves(
-        ...([kind, taken, leaveTaken.get(`${personId} ${kind}`) ?? [], date] as const),
-        leaveKindNz(kind)?.moves ? "last" : "first",
-      ),
-    ]),
+    ...[...moved.values()].flatMap(({ kind, corrects, taken, earned }): LeaveMove[] =>
+      corrects !== undefined && loaded.run.kind === "cycle"
+        ? [...earnedMoves(kind, earned, [], then(corrects)), ...takenMoves(kind, taken, [], then(corrects))]
+        : [
+            ...earnedMoves(kind, earned, arose(fromE4(earned)) ?? [], date),
+            ...takenMoves(
+              ...([kind, taken, leaveTaken.get(`${personId} ${kind}`) ?? [], date] as const),
+              leaveKindNz(kind)?.moves ? "last" : "first",
+            ),
+          ],
+    ),
   ];
 }
 

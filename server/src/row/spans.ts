@@ -145,7 +145,8 @@ export function spansOf(
       }
       const cut = spans.map((each) => each.span);
       const basis = cut.at(-1)?.terms?.basis;
-      for (const span of cut)
+      // Only where leave accrues by hours is anything said of it.
+      for (const span of own.loadings.length > 0 ? cut : [])
         if (span.terms && span.terms.basis !== basis) span.accruesBy = { basis: span.terms.basis as Basis };
       // Where the period is cut, each part is paid by the level of its own days.
       if (cut.length > 1 && own.agreements.some((row) => row.classification !== null))
