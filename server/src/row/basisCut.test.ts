@@ -107,7 +107,7 @@ describe("a basis that changes within a period", () => {
     basis("usual", "2026-06-25", first === "contractor" ? "full-time" : "contractor");
     const [row] = readRun(world.context, world.actor, openUsual(world)).rows;
     expect(row?.marks.find((mark) => mark.kind === "stop")?.text).toContain(
-      `${first === "contractor" ? "An employee" : "A contractor"} from 25 June 2026, within this period`,
+      `Becomes ${first === "contractor" ? "an employee" : "a contractor"} on 25 June 2026, within this period`,
     );
   });
 

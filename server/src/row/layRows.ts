@@ -114,7 +114,7 @@ function partlyContractor(spans: readonly PersonSpan[]): string | null {
   const isContractor = ({ terms }: PersonSpan) => terms?.basis === "contractor";
   const other = spans.find((span) => spans[0] && isContractor(span) !== isContractor(spans[0]));
   return other
-    ? `${isContractor(other) ? "A contractor" : "An employee"} from ${dateWords(other.from)}, within this period. Let that begin with a pay period, and pay the days before it outside the cycle.`
+    ? `Becomes ${isContractor(other) ? "a contractor" : "an employee"} on ${dateWords(other.from)}, within this period, and one pay cannot be both. Let the change begin with a pay period, and pay the days before it outside the cycle.`
     : null;
 }
 
