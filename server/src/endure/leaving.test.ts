@@ -147,7 +147,7 @@ describe.each(["AU", "NZ"] as const)("%s: the final pay", (code) => {
         expect(other).toEqual(open);
         if (typeof open !== "string" && life.basis !== "casual") expect(open.held.annual ?? 0).toBe(0);
       }),
-      { numRuns: 14 },
+      { numRuns: 9 },
     );
     world = countries[code].make(1);
   });
