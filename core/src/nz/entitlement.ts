@@ -98,9 +98,9 @@ export function countedSince(service: Service, day: IsoDate, rules: HolidayRules
   return closedownOn !== null && closedownOn > last && closedownOn <= day ? closedownOn : last;
 }
 
-/** What is agreed of holidays on a day; undefined before anything was said. */
+/** What is agreed of holidays on a day; what was said first counts from the start. */
 export const agreedOn = ({ agreed }: Pick<Service, "agreed">, day: IsoDate): AgreedHolidays | undefined =>
-  agreed.findLast((each) => each.from <= day);
+  agreed.findLast((each) => each.from <= day) ?? agreed[0];
 
 export interface Grant {
   kind: "annual" | "sick" | "familyViolence";

@@ -7,7 +7,9 @@ import { ProblemError } from "../ground/problem.ts";
 import { datesOf } from "../hours/periods.ts";
 import { askForLeave } from "../leave/requests.ts";
 import { saveSection } from "../people/savePerson.ts";
+import { openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
+import { saveRows } from "../runs/saveRows.ts";
 import { datedRecords } from "../store/dated.ts";
 import {
   openUsual,
@@ -19,7 +21,7 @@ import {
   smallWorldNz,
 } from "../testing/smallWorld.ts";
 import { approveDays, saveDays } from "../time/days.ts";
-import { payBack } from "./backPay.ts";
+import { payBack, planBackPay } from "./backPay.ts";
 import { readLineOfTime, undoChange } from "./lineOfTime.ts";
 
 let world: SmallWorld | undefined;
@@ -179,3 +181,31 @@ it.each([
     );
   },
 );
+
+// 78,000 to 83,200 a year: a fifteenth more of each amount, whoever put it there.
+it.each([
+  ["as agreed, copied with the next run", "1500.00", "last", undefined, "200.00"],
+  ["typed in a run, another amount", "1500.00", "usual", "1400.00", "193.33"],
+  ["typed in a run, without usual pay", undefined, "usual", "1500.00", "100.00"],
+  ["said as usual pay, another amount than the salary's", "1450.00", "usual", undefined, "193.34"],
+] as const)("a salary %s is owed its raise", (_what, said, from, typed, due) => {
+  const made = smallWorld(1);
+  world = made;
+  const { context, actor, businessId, cycleId } = made;
+  const [id = 0] = made.personIds;
+  const elementId = made.element("SAL");
+  const terms = (since: string, salary: string) => ({ ...plainTerms(made, { from: since }), hourlyRate: null, salary });
+  saveSection(context, actor, id, "employment", terms("2020-01-06", "78000"));
+  const lines = said === undefined ? [] : [{ elementId, amount: said }];
+  saveSection(context, actor, id, "usualPay", { from: "2020-01-06", lines });
+  if (said !== undefined) signRun(made, openUsual(made));
+  const runId = openRun(context, actor, businessId, { cycleId, from });
+  if (typed !== undefined) {
+    const { version, rows } = readRun(context, actor, runId);
+    const payId = rows[0]?.payId ?? 0;
+    saveRows(context, actor, runId, { version, rows: [{ payId, lines: [{ elementId, amount: typed }] }] });
+  }
+  signRun(made, runId);
+  const change = { section: "employment" as const, values: terms("2026-06-22", "83200") };
+  expect(planBackPay(context, actor, id, change).total).toBe(due);
+});

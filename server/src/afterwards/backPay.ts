@@ -13,7 +13,7 @@ import { refreshRun } from "../row/workRun.ts";
 import { datedRecords } from "../store/dated.ts";
 import { dryRun } from "../store/dryRun.ts";
 import { act, employmentTerms, pay, payRun, person, signedPay, timeTerms } from "../store/schema.ts";
-import { beside, owedAnew, worthAnew } from "./owedAnew.ts";
+import { beside, followsTerms, owedAnew, worthAnew } from "./owedAnew.ts";
 import { backPaidOf, type Difference, groupsOf, nextPayday, putOwed } from "./owedBack.ts";
 import { owedByRates, ratesOfPays, type Signed, type Worth } from "./owedByRates.ts";
 
@@ -34,6 +34,7 @@ function paysFrom(context: Context, who: Who, from: string): Signed[] {
       signed: { id: signedPay.id, payId: signedPay.payId, payday: signedPay.payday, input: signedPay.input },
       run: payRun,
       laid: pay.laid,
+      typed: pay.typed,
     })
     .from(signedPay)
     .innerJoin(payRun, eq(signedPay.runId, payRun.id))
@@ -42,10 +43,20 @@ function paysFrom(context: Context, who: Who, from: string): Signed[] {
     .orderBy(asc(signedPay.payday), asc(signedPay.id))
     .all()
     .filter(({ run }) => run.state !== "takenBack" && run.kind !== "correction")
-    .map(({ signed, run, laid }) => {
+    .map(({ signed, run, laid, typed }) => {
       const period = { start: run.periodStart, end: run.periodEnd };
       const [start, end] = [laid?.spans[0]?.from ?? period.start, laid?.spans.at(-1)?.to ?? period.end];
-      return { ...signed, runId: run.id, input: signed.input as AnyInput, start, end, period, spans: laid?.spans };
+      return {
+        ...signed,
+        runId: run.id,
+        typed,
+        base: laid?.base ?? [],
+        input: signed.input as AnyInput,
+        start,
+        end,
+        period,
+        spans: laid?.spans,
+      };
     })
     .filter(({ end }) => end >= from);
 }
@@ -55,10 +66,11 @@ function differences(context: Context, who: Who, change: Change, save: () => voi
   const { from } = change.values;
   const pays = paysFrom(context, who, from);
   const rates = ratesOfPays(context, who, pays, from);
-  const [before, besideBefore] = [worthAnew(context, pays), beside(context, who, from)];
+  const agreed = pays.filter((signed) => followsTerms(context, who, signed));
+  const [before, besideBefore] = [worthAnew(context, agreed), beside(context, who, from)];
   save();
   rates.changed();
-  const after = beside(context, who, from) === besideBefore ? worthAnew(context, pays) : new Map<number, Worth>();
+  const after = beside(context, who, from) === besideBefore ? worthAnew(context, agreed) : new Map<number, Worth>();
   const paidBack = backPaidOf(
     context,
     who.id,

@@ -2,10 +2,15 @@
  * What a signed pay is due by other rates, told by composing it again: each day, its leave, its penalties and holidays at
  * the rate of its own. What else has changed since, and is no matter of rates, is left out.
  */
+import { paysPerYear } from "@zesty/core/calendar/payPeriods";
 import { asItWas, atNewRates } from "@zesty/core/pay/backPay";
-import { type Decimal, zero } from "@zesty/core/quantity/decimal";
+import type { SheetLine } from "@zesty/core/pay/row";
+import { type Decimal, decimal, sum, zero } from "@zesty/core/quantity/decimal";
+import { halfUpToCent } from "@zesty/core/quantity/rounding";
+import { fromCents } from "@zesty/core/quantity/units";
 import type { Context } from "../ground/context.ts";
 import { findRun } from "../ground/findRun.ts";
+import { elementsOf } from "../hours/elementsOfTime.ts";
 import { newest } from "../store/dated.ts";
 import { dryRun } from "../store/dryRun.ts";
 import { employmentTerms, type person, timeTerms } from "../store/schema.ts";
@@ -13,6 +18,22 @@ import { composePast, grossOf } from "./composePast.ts";
 import { correctedBy, moreOf, type Owed, type RatesOfPays, type Signed, type Worth, worthOf } from "./owedByRates.ts";
 
 type Who = typeof person.$inferSelect;
+
+/**
+ * Whether the wages of a pay follow what is agreed. What somebody typed, and usual pay that is another amount than the
+ * salary, stand when a pay is composed, and are due the raise all the same: those go by the rates alone.
+ */
+export function followsTerms(context: Context, { id, businessId }: Who, { typed, base, end, input }: Signed): boolean {
+  const elements = elementsOf(context, businessId);
+  const isAmount = (line: SheetLine) =>
+    line.amount !== undefined && elements.get(line.elementId)?.element === "ordinary";
+  if (typed?.some(({ line }) => line.rate !== undefined || isAmount(line))) return false;
+  const amounts = base.map(({ line }) => line).filter(isAmount);
+  const salary = newest(context.store.db, employmentTerms, [id], end).get(id)?.salaryCents;
+  if (salary == null || amounts.length === 0) return true;
+  const due = halfUpToCent(fromCents(salary).div(paysPerYear[input.cycle]));
+  return sum(amounts.map(({ amount }) => decimal(amount ?? "0"))).eq(due);
+}
 
 /** Pays of cycles as they would be by the facts as they stand now; those that cannot be told are left out. */
 export function worthAnew(context: Context, pays: readonly Signed[]): Map<number, Worth> {

@@ -2,6 +2,7 @@
 import { type AnyInput, superableOf, workOutPay } from "@zesty/core/countries/countries";
 import { asItWas, atNewRates, type RateMoved, type RateThen } from "@zesty/core/pay/backPay";
 import { partOfPeriod } from "@zesty/core/pay/partPeriod";
+import type { BaseLine, Typed } from "@zesty/core/pay/strands";
 import { type Decimal, one } from "@zesty/core/quantity/decimal";
 import type { Context } from "../ground/context.ts";
 import { datesOf } from "../hours/periods.ts";
@@ -17,6 +18,9 @@ export interface Signed extends PaidThen {
   payId: number;
   runId: number;
   period: { start: string; end: string };
+  /** what was typed, brought or copied over what lay beneath */
+  typed: readonly Typed[] | null;
+  base: readonly BaseLine[];
 }
 
 export interface Worth {
