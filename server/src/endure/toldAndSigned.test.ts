@@ -234,7 +234,7 @@ describe("once all is sent", () => {
   }, async () => {
     await fc.assert(
       fc.asyncProperty(lists, async (steps) => {
-        outside.held.db.exec("DELETE FROM payee; DELETE FROM event; DELETE FROM bank_line; DELETE FROM bank_file");
+        outside.forget();
         world = smallWorld(2);
         outside.tell(world);
         outside.move(world, "2026-07-01");
@@ -275,7 +275,7 @@ describe("once all is sent", () => {
   it("Inland Revenue holds the paydays that were signed, each once (New Zealand)", { timeout: 90_000 }, async () => {
     await fc.assert(
       fc.asyncProperty(lists, async (steps) => {
-        outside.held.db.exec("DELETE FROM filing; DELETE FROM employee; DELETE FROM bank_line; DELETE FROM bank_file");
+        outside.forget();
         world = smallWorldNz(2);
         outside.tell(world);
         outside.move(world, "2026-07-01");

@@ -34,7 +34,7 @@ beforeEach(async () => {
 /** Another world beside other outside services, within one test. */
 async function afresh(): Promise<void> {
   await world.end();
-  for (const table of ["bank_file", "bank_line", "super_batch", "super_line"]) outside.db.exec(`DELETE FROM ${table}`);
+  services.forget();
 }
 afterEach(async () => {
   expect(unbalanced(world.context.store)).toEqual([]);

@@ -43,6 +43,13 @@ const migrationsFolder =
   ["../../drizzle", "../drizzle"].map((up) => join(import.meta.dirname, up)).find((folder) => existsSync(folder)) ??
   "drizzle";
 
+/** They lie there for as long as the program runs: read once. */
+let migrationsRead: ReturnType<typeof readMigrationFiles> | undefined;
+const migrations = () => {
+  migrationsRead ??= readMigrationFiles({ migrationsFolder });
+  return migrationsRead;
+};
+
 /** @throws StoreFault with one sentence that says what is wrong and the way out */
 export function openStore(folder: string, keyFile = process.env.ZESTY_KEY_FILE ?? defaultKeyFile(folder)): Store {
   let release = () => {};
@@ -80,8 +87,11 @@ function openLocked(folder: string, keyFile: string, release: () => void): Store
       throw new StoreFault(
         `The database in ${folder} has had ${updatesOf(sqlite)} updates, and the anchor beside the key says ${outside.updates}: it is an older copy, or somebody changed it. Restore the newest backup with: npm run restore.`,
       );
-    if (waiting > 0) copyBeforeUpdate(sqlite, folder);
-    bringForward(sqlite, db);
+    if (waiting > 0) {
+      copyBeforeUpdate(sqlite, folder);
+      bringForward(sqlite, db);
+    }
+    sqlite.pragma("foreign_keys = ON");
     watchStates(sqlite, crypt);
     placeSecrets(sqlite, crypt);
     keepKeyCheck(sqlite, crypt);
@@ -112,7 +122,7 @@ function statesBefore(sqlite: Database.Database, crypt: Crypt): Record<string, s
   const had = updatesOf(sqlite);
   const whole = sealedColumns(sqlite, had);
   // Where no update waits nothing is looked at here: the walk over the trail does that.
-  if (had === readMigrationFiles({ migrationsFolder }).length) return whole;
+  if (had === migrations().length) return whole;
   for (const words of brokenStates(sqlite, crypt, had)) if (words) return {};
   return whole;
 }
@@ -157,7 +167,7 @@ function demandWhole(sqlite: Database.Database, folder: string): void {
 
 /** How many migrations this version brings; a store that knows newer ones is not touched. */
 function waitingMigrations(sqlite: Database.Database, folder: string): number {
-  const known = readMigrationFiles({ migrationsFolder }).map((each) => each.folderMillis);
+  const known = migrations().map((each) => each.folderMillis);
   const done = sqlite
     .prepare<[], { at: number }>("SELECT created_at AS at FROM __drizzle_migrations")
     .all()

@@ -94,17 +94,30 @@ function shapeOf(each: Watched, all: readonly string[]): Shape | null {
   };
 }
 
-/** @param updates how many the store has had; of an older one fewer tables are watched */
-function shapes(sqlite: Database.Database, updates = Number.POSITIVE_INFINITY): Shape[] {
-  const wanted = watched.filter(({ since = 0 }) => since <= updates);
-  const names = new Map(wanted.map(({ table }) => [table, [] as string[]]));
+/** The columns of the watched tables, read anew only where the schema is another one. */
+const columnsRead = new WeakMap<Database.Database, { of: unknown; names: Map<string, string[]> }>();
+
+function columnNames(sqlite: Database.Database): Map<string, string[]> {
+  const of = sqlite.pragma("schema_version", { simple: true });
+  const known = columnsRead.get(sqlite);
+  if (known?.of === of) return known.names;
+  const names = new Map(watched.map(({ table }) => [table, [] as string[]]));
   const found = sqlite
     .prepare<[string], { table: string; name: string }>(
       `SELECT t.value AS "table", c.name AS name FROM json_each(?) t, pragma_table_info(t.value) c ORDER BY t.key, c.cid`,
     )
     .all(JSON.stringify([...names.keys()]));
   for (const { table, name } of found) names.get(table)?.push(name);
-  return wanted.flatMap((each) => shapeOf(each, names.get(each.table) ?? []) ?? []);
+  columnsRead.set(sqlite, { of, names });
+  return names;
+}
+
+/** @param updates how many the store has had; of an older one fewer tables are watched */
+function shapes(sqlite: Database.Database, updates = Number.POSITIVE_INFINITY): Shape[] {
+  const names = columnNames(sqlite);
+  return watched
+    .filter(({ since = 0 }) => since <= updates)
+    .flatMap((each) => shapeOf(each, names.get(each.table) ?? []) ?? []);
 }
 
 const macOf = (crypt: Crypt, table: string, id: string, text: string): string =>
@@ -173,12 +186,13 @@ export function* brokenStates(
       `SELECT t.rowid AS at, ${id("t")} AS id, ${text("t")} AS text, s.mac AS mac FROM "${table}" t
        LEFT JOIN state_seal s ON s.kind = '${table}' AND s.row_id = ${id("t")} WHERE t.rowid > ? ORDER BY t.rowid LIMIT 500`,
     );
-    let count = 0;
+    let [count, sealed] = [0, 0];
     for (let after = -1; ; ) {
       const rows = page.all(after);
       for (const row of rows) {
         count += 1;
         const own = String(row.id);
+        if (row.mac !== null) sealed += 1;
         if (row.mac === null) yield `${name} ${own} was put in beside the program.`;
         else if (row.mac !== macOf(crypt, table, own, row.text)) yield `${name} ${own} was changed beside the program.`;
       }
@@ -187,11 +201,16 @@ export function* brokenStates(
       after = last.at;
       yield "";
     }
-    const gone = preparedOn<[], { id: string }>(
-      sqlite,
-      `SELECT s.row_id AS id FROM state_seal s WHERE s.kind = '${table}'
-         AND s.row_id NOT IN (SELECT ${id("t")} FROM "${table}" t)`,
-    ).all();
+    const seals = preparedOn<[string], { n: number }>(sqlite, "SELECT COUNT(*) AS n FROM state_seal WHERE kind = ?");
+    // Asked for by name only where there is one: the question itself costs more than its answer.
+    const gone =
+      seals.get(table)?.n === sealed
+        ? []
+        : preparedOn<[], { id: string }>(
+            sqlite,
+            `SELECT s.row_id AS id FROM state_seal s WHERE s.kind = '${table}'
+               AND s.row_id NOT IN (SELECT ${id("t")} FROM "${table}" t)`,
+          ).all();
     for (const row of gone) yield `${name} ${row.id} was taken out beside the program.`;
     const kept = preparedOn<[string], { rows: number; mac: string }>(
       sqlite,

@@ -19,6 +19,8 @@ export interface Outside {
   tell(world: SmallWorld): void;
   /** moves both clocks */
   move(world: SmallWorld, day: string): void;
+  /** everything that was received: for another world within one test, which is the same business once more */
+  forget(): void;
   close(): Promise<void>;
 }
 
@@ -42,6 +44,10 @@ export async function startOutside(): Promise<Outside> {
     move: ({ context }, day) => {
       context.clock.moveTo(day);
       held.setClock(`${day}T02:00:00.000Z`);
+    },
+    forget: () => {
+      const tables = held.db.prepare("SELECT name FROM sqlite_master WHERE type = 'table' AND name <> 'meta'").pluck();
+      for (const table of tables.all()) held.db.exec(`DELETE FROM "${table}"`);
     },
     close: async () => {
       await new Promise((done) => server.close(done));

@@ -1,5 +1,5 @@
 /** A small world for tests and benchmarks, made by the real use cases: one business, some people, an open run. */
-import { cpSync, mkdtempSync, rmSync } from "node:fs";
+import { cpSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { NewPersonNz } from "@zesty/contract/nz/people";
@@ -16,8 +16,10 @@ import { createBusiness } from "../setup/createBusiness.ts";
 import { addFund } from "../setup/funds.ts";
 import { readBusiness } from "../setup/readBusiness.ts";
 import { signOff } from "../signOff/signOff.ts";
+import { databaseFile } from "../store/folder.ts";
 import { openStore } from "../store/open.ts";
 import { user } from "../store/schema.ts";
+import { verifyNew } from "../store/trail.ts";
 
 export interface SmallWorld {
   application: Application;
@@ -43,16 +45,19 @@ let bare: string | undefined;
 function bareStore(): string {
   if (bare) return bare;
   const folder = mkdtempSync(join(tmpdir(), "zesty-bare-"));
-  openStore(folder).close();
+  const store = openStore(folder);
+  verifyNew(store);
+  store.close();
   process.once("exit", () => rmSync(folder, { recursive: true, force: true }));
   bare = folder;
   return folder;
 }
 
-/** An empty application with a lead: what the small worlds of both countries are made in. */
-export function emptyWorld() {
+/** An empty application with a lead: what the small worlds of both countries are made in. @param kept its database */
+export function emptyWorld(kept?: { file: Buffer; actor: Actor }) {
   const folder = mkdtempSync(join(tmpdir(), "zesty-world-"));
   cpSync(bareStore(), folder, { recursive: true });
+  if (kept) writeFileSync(databaseFile(folder), kept.file);
   const application = makeApplication({
     port: 1,
     host: "127.0.0.1",
@@ -73,20 +78,39 @@ export function emptyWorld() {
     address: null,
   });
   const { context } = application;
-  // What a test loses in a power cut it makes again: nothing waits for the disk.
-  context.store.sqlite.pragma("synchronous = OFF");
-  const lead = { email: "kim@example.org", name: "Kim Example", passwordHash: "-", lead: true };
-  const { id } = context.store.db.insert(user).values(lead).returning().get();
-  const actor: Actor = { userId: id, name: lead.name, email: lead.email, lead: true };
   const end = async () => {
     await application.close();
     rmSync(folder, { recursive: true, force: true });
   };
+  // What a test loses in a power cut it makes again: nothing waits for the disk.
+  context.store.sqlite.pragma("synchronous = OFF");
+  if (kept) return { application, context, actor: kept.actor, end };
+  const lead = { email: "kim@example.org", name: "Kim Example", passwordHash: "-", lead: true };
+  const { id } = context.store.db.insert(user).values(lead).returning().get();
+  const actor: Actor = { userId: id, name: lead.name, email: lead.email, lead: true };
   return { application, context, actor, end };
 }
 
-export function smallWorld(people: number): SmallWorld {
-  const { application, context, actor, end } = emptyWorld();
+type Made = Pick<SmallWorld, "businessId" | "cycleId" | "personIds"> & { elements: Record<string, number> };
+const worlds = new Map<string, Made & { file: Buffer; actor: Actor }>();
+
+/** The world of this name: made once a process by its use cases, from then on from the database as it was then. */
+function worldOf(name: string, make: (context: Context, actor: Actor) => Made): SmallWorld {
+  const known = worlds.get(name);
+  const { application, context, actor, end } = emptyWorld(known);
+  const { elements, ...ids } = known ?? make(context, actor);
+  if (!known) worlds.set(name, { elements, ...ids, actor, file: context.store.sqlite.serialize() });
+  const { businessId, cycleId, personIds } = ids;
+  const element = (code: string) => elements[code] ?? 0;
+  return { application, context, actor, businessId, cycleId, element, personIds: [...personIds], end };
+}
+
+const elementsOf = (setUp: ReturnType<typeof readBusiness>) =>
+  Object.fromEntries(setUp.elements.map(({ code, id }) => [code, id]));
+
+export const smallWorld = (people: number): SmallWorld => worldOf(`AU ${people}`, (...by) => makeSmall(people, ...by));
+
+function makeSmall(people: number, context: Context, actor: Actor): Made {
   const businessId = createBusiness(context, actor, {
     name: "Example Bakery",
     legalName: "Example Bakery Pty Ltd",
@@ -110,7 +134,7 @@ export function smallWorld(people: number): SmallWorld {
     usi: "89000000019001",
   });
   const setUp = readBusiness(context, businessId);
-  const element = (code: string) => setUp.elements.find((each) => each.code === code)?.id ?? 0;
+  const elements = elementsOf(setUp);
   const cycleId = setUp.cycles[0]?.id ?? 0;
   const fileNumbers = validFrom(123_456_782, people, isTfn);
   const make = (at: number) =>
@@ -164,24 +188,17 @@ export function smallWorld(people: number): SmallWorld {
         ],
         opening: [{ kind: "annual", hours: "20" }],
       },
-      usualPay: { lines: [{ elementId: element("ORD"), hours: "38" }] },
+      usualPay: { lines: [{ elementId: elements.ORD ?? 0, hours: "38" }] },
     });
   const personIds = context.store.transaction(() => Array.from({ length: people }, (_, at) => make(at)));
-  return {
-    application,
-    context,
-    actor,
-    businessId,
-    cycleId,
-    element,
-    personIds,
-    end,
-  };
+  return { businessId, cycleId, elements, personIds };
 }
 
 /** New Zealand: a fortnightly cycle from 1 June 2026 in Nelson; people at $30 an hour for 40 hours since 2020. */
-export function smallWorldNz(people: number, change: Partial<NewPersonNz> = {}): SmallWorld {
-  const { application, context, actor, end } = emptyWorld();
+export const smallWorldNz = (people: number, change: Partial<NewPersonNz> = {}): SmallWorld =>
+  worldOf(`NZ ${people} ${JSON.stringify(change)}`, (...by) => makeSmallNz(people, change, ...by));
+
+function makeSmallNz(people: number, change: Partial<NewPersonNz>, context: Context, actor: Actor): Made {
   const businessId = createBusiness(context, actor, {
     country: "NZ",
     name: "Example Kayaks",
@@ -194,7 +211,7 @@ export function smallWorldNz(people: number, change: Partial<NewPersonNz> = {}):
     cycle: { name: "Fortnightly", cycle: "fortnightly", firstPeriodStart: "2026-06-15", paydayOffset: 3 },
   });
   const setUp = readBusiness(context, businessId);
-  const element = (code: string) => setUp.elements.find((each) => each.code === code)?.id ?? 0;
+  const elements = elementsOf(setUp);
   const cycleId = setUp.cycles[0]?.id ?? 0;
   const irds = validFrom(139_000_013, people, isIrd);
   const make = (at: number) =>
@@ -259,11 +276,11 @@ export function smallWorldNz(people: number, change: Partial<NewPersonNz> = {}):
       bank: {
         parts: [{ bsb: "", account: "01-0902-0068389-000", title: `Alex Sample${at}`, kind: "rest", value: "" }],
       },
-      usualPay: { lines: [{ elementId: element("ORD"), hours: "80" }] },
+      usualPay: { lines: [{ elementId: elements.ORD ?? 0, hours: "80" }] },
       ...change,
     });
   const personIds = context.store.transaction(() => Array.from({ length: people }, (_, at) => make(at)));
-  return { application, context, actor, businessId, cycleId, element, personIds, end };
+  return { businessId, cycleId, elements, personIds };
 }
 
 /** Opens the next run and ticks every query: ready to be signed off. */
