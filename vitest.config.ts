@@ -1,10 +1,5 @@
-import { existsSync, statfsSync } from "node:fs";
 import { defineConfig } from "vitest/config";
-
-/** Worlds are made by the thousand and thrown away: in memory, where there is room. */
-const memory = "/dev/shm";
-const room = existsSync(memory) ? statfsSync(memory) : { bavail: 0, bsize: 0 };
-const inMemory: { TMPDIR?: string } = room.bavail * room.bsize > 1e9 ? { TMPDIR: memory } : {};
+import { inRoom } from "./scripts/roomForTests.mjs";
 
 export default defineConfig({
   test: {
@@ -15,7 +10,8 @@ export default defineConfig({
     isolate: false,
     // Style sheets are read as they are: their colours are tested.
     css: true,
-    env: inMemory,
+    env: inRoom,
+    globalSetup: "scripts/roomForTests.mjs",
     // Both cores; left to itself the runner keeps one of two free.
     maxWorkers: 2,
   },

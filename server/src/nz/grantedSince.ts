@@ -13,7 +13,8 @@ import type { Context } from "../ground/context.ts";
 import { datedRecords, datedRecordsNz } from "../store/dated.ts";
 import { leaveEntry, person } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
-import { entriesOf, firstPaidDays, hoursOfCasuals, ledgersNz, standingLapses } from "./ledger.ts";
+import { entriesOf, firstPaidDays, hoursOfCasuals, ledgersNz } from "./ledger.ts";
+import { standingGrants, standingLapses } from "./standing.ts";
 
 type Entry = typeof leaveEntry.$inferSelect;
 
@@ -49,18 +50,17 @@ function arisenBy(context: Context, personId: number, upTo: IsoDate) {
     (who.startDate < (firstPaid.get(personId) ?? "") ? addDays(firstPaid.get(personId) ?? "", -1) : "");
   // What arose before this program, or is in the balance that was brought, is none of its grants.
   const grants = grantsBetween(ledger.service, null, upTo, rules).filter(({ kind, date }) => date > brought(kind));
-  return { grants, entries: ledger.entries, rules };
+  return { grants, pending: ledger.pending, rules };
 }
 
 const same = (a: Grant, b: Grant): boolean => a.kind === b.kind && a.date === b.date && decimal(a.amount).eq(b.amount);
 
 /** What a grant wrote, and nobody took back since: its weeks or days, and what lapsed with it. */
 function entriesOfGrant({ kind, date, amount }: Grant, entries: readonly Entry[]): Entry[] {
-  const own = entries.filter((entry) => entry.kind === kind && entry.date === date);
-  const isTakenBack = (entry: Entry) =>
-    own.some((other) => other.why === "reversed" && other.amountE4 === -entry.amountE4 && other.id > entry.id);
-  const granted = own.findLast((entry) => entry.why === "granted" && entry.amountE4 === toE4(decimal(amount)));
-  return !granted || isTakenBack(granted) ? [] : [...standingLapses(own, kind, date), granted];
+  const granted = standingGrants(entries, kind).findLast(
+    (entry) => entry.date === date && entry.amountE4 === toE4(decimal(amount)),
+  );
+  return granted ? [...standingLapses(entries, kind, date), granted] : [];
 }
 
 export function withGrants<T>(
@@ -84,12 +84,19 @@ export function withGrants<T>(
       .run();
     moved.set(entry.kind, (moved.get(entry.kind) ?? 0) + entry.amountE4);
   };
-  for (const lost of before.grants.filter((each) => !after.grants.some((other) => same(each, other))))
-    for (const entry of entriesOfGrant(lost, before.entries))
+  const without = (some: readonly Grant[], others: readonly Grant[]) =>
+    some.filter((each) => !others.some((other) => same(each, other)));
+  const [losses, gains] = [without(before.grants, after.grants), without(after.grants, before.grants)];
+  if (losses.length + gains.length === 0) return done;
+  // What the next pay would have put right of those before comes first: the difference is told from there.
+  for (const entry of before.pending) put(entry);
+  const entries = rowsOf(context.store.sqlite, leaveEntry, "WHERE t.person_id = ? ORDER BY t.date, t.id", personId);
+  for (const lost of losses)
+    for (const entry of entriesOfGrant(lost, entries))
       put({ ...entry, id: undefined, amountE4: -entry.amountE4, why: "reversed" });
-  for (const gained of after.grants.filter((each) => !before.grants.some((other) => same(each, other)))) {
+  for (const gained of gains) {
     const { kind, date } = gained;
-    const unused = after.entries
+    const unused = entries
       .filter((entry) => entry.kind === kind && entry.date < date)
       .reduce((sum, entry) => sum + entry.amountE4, 0);
     const signedPayId = pays.find((each) => each.end >= date)?.id ?? null;

@@ -13,9 +13,10 @@ import type { Who } from "../ground/findRun.ts";
 import type { Begun } from "../hours/holidayBegun.ts";
 import type { DatedRecordsNz } from "../store/dated.ts";
 import type { CodeSums } from "../store/sums.ts";
-import { type Ledger, weeksTakenSince } from "./ledger.ts";
+import type { Ledger } from "./ledger.ts";
 import type { AroundParental } from "./parentalLeave.ts";
 import type { RunDays } from "./runDays.ts";
+import { weeksTakenSince } from "./standing.ts";
 
 interface Known {
   terms: { weeklyHoursE4: number; hourlyRateE4: number | null; workPattern: string[] | null } | undefined;

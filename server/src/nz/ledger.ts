@@ -1,6 +1,13 @@
 /** The leave ledger of New Zealand: balances in weeks and days, and the entitlements that arise by a day. */
-import { addDays, daysBetween, type IsoDate } from "@zesty/core/calendar/dates";
-import { type AgreedHolidays, type Grant, grantsBetween, lapseAt, type Service } from "@zesty/core/nz/entitlement";
+import { addDays, addMonths, daysBetween, type IsoDate } from "@zesty/core/calendar/dates";
+import {
+  type AgreedHolidays,
+  anniversaries,
+  type Grant,
+  grantsBetween,
+  lapseAt,
+  type Service,
+} from "@zesty/core/nz/entitlement";
 import type { PaidHours } from "@zesty/core/nz/hoursTest";
 import { leaveKindNz } from "@zesty/core/nz/pay/elements";
 import { decimal } from "@zesty/core/quantity/decimal";
@@ -10,16 +17,18 @@ import { and, inArray, isNull } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { closedown, holidayTerms, leaveEntry, type person } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
+import { standingGrants, standingLapses } from "./standing.ts";
+import { type UnpaidEntry, unpaidAhead } from "./unpaidAhead.ts";
 
 type Who = Pick<typeof person.$inferSelect, "id" | "startDate" | "endDate">;
 type Entry = typeof leaveEntry.$inferSelect;
 
-/** An entry that sign-off writes: an entitlement that arose, or what lapsed when it did. */
+/** An entry that sign-off writes: an entitlement that arose, what lapsed when it did, or one that came too early. */
 export interface PendingEntry {
   kind: string;
   date: IsoDate;
   amountE4: number;
-  why: "granted" | "lapsed";
+  why: "granted" | "lapsed" | "reversed";
 }
 
 export interface Ledger {
@@ -46,6 +55,7 @@ export function ledgersNz(
 ): Map<number, Ledger> {
   const ids = people.map((each) => each.id);
   const agreed = agreedHolidays(context, ids);
+  const ahead = unpaidAhead(context, ids, upTo);
   const entries = new Map<number, Entry[]>(ids.map((id) => [id, []]));
   const closedowns = new Map<number, IsoDate>();
   for (let at = 0; at < ids.length; at += 500) {
@@ -75,7 +85,7 @@ export function ledgersNz(
         endDate: who.endDate,
         agreed: agreed.get(who.id) ?? [],
         closedownOn: closedowns.get(who.id) ?? null,
-        unpaid: unpaidSpans(own.filter((each) => each.date >= began)),
+        unpaid: unpaidSpans([...own, ...(ahead.get(who.id) ?? [])].filter((each) => each.date >= began)),
         keepsAnniversary: terms.get(who.id)?.keepsAnniversary ?? false,
         paidHours: hoursOfCasuals.get(who.id),
       };
@@ -103,9 +113,10 @@ function agreedHolidays({ store }: Context, ids: readonly number[]): Map<number,
 }
 
 /** Unpaid leave as spans: what the ledger holds of it, one entry a pay; pays that follow each other are one span. */
-function unpaidSpans(entries: readonly Entry[]): Service["unpaid"] {
+function unpaidSpans(entries: readonly UnpaidEntry[]): Service["unpaid"] {
   const spans: { ended: IsoDate; weeks: string }[] = [];
-  for (const entry of entries.filter((each) => leaveKindNz(each.kind)?.moves)) {
+  const moving = entries.filter((each) => leaveKindNz(each.kind)?.moves);
+  for (const entry of moving.toSorted((a, b) => a.date.localeCompare(b.date))) {
     const last = spans.at(-1);
     const weeks = fromE4(-entry.amountE4);
     // One span only where everything between was unpaid too: single days of different pays are spans of their own.
@@ -133,19 +144,46 @@ function pendingEntries(
   const pending: PendingEntry[] = [];
   const grants = grantsBetween(service, null, upTo, rules);
   for (const kind of grantKinds) {
+    const early = kind === "annual" ? cameTooEarly(entries, service, upTo, rules) : [];
+    const standing = standingGrants(entries, kind).filter((entry) => !early.includes(entry));
     const known = entries
-      .filter((entry) => entry.kind === kind && (entry.why === "opening" || isStanding(entry, entries)))
+      .filter((entry) => entry.kind === kind && (entry.why === "opening" || standing.includes(entry)))
       .at(-1)?.date;
-    for (const entry of lapsedAnew(entries, kind, known, rules)) {
+    const back = early.map(({ date, amountE4 }) => ({ kind, date, amountE4: -amountE4, why: "reversed" as const }));
+    for (const entry of [...back, ...lapsedAnew(entries, standing, kind, known, rules)]) {
       pending.push(entry);
       balances.set(kind, (balances.get(kind) ?? 0) + entry.amountE4);
     }
     const after = known ?? (firstPaid !== null && service.startDate < firstPaid ? addDays(firstPaid, -1) : null);
+    // Days by the hours test arise twelve months apart: hours that are corrected, and a basis that changed, move the test.
+    const apart = service.paidHours && kind !== "annual" ? standing.at(-1)?.date : undefined;
     for (const grant of grants)
-      if (grant.kind === kind && (after === null || grant.date > after))
+      if (
+        grant.kind === kind &&
+        (after === null || grant.date > after) &&
+        (apart === undefined || grant.date >= addMonths(apart, 12))
+      )
         pending.push(...entriesOf(grant, balances, rules));
   }
   return pending;
+}
+
+/**
+ * Weeks that arose on an anniversary which unpaid leave has moved since: leave that was told late, typed, or taken back
+ * again (Holidays Act 2003, s 16). They arise on the day that it moved to, and not a second time.
+ */
+function cameTooEarly(
+  entries: readonly Entry[],
+  service: Service,
+  upTo: IsoDate,
+  rules: HolidayRules,
+): readonly Entry[] {
+  const days = anniversaries(service, upTo, rules);
+  return standingGrants(entries, "annual").filter((entry) => {
+    if (entry.date <= service.startDate || entry.date > upTo || days.includes(entry.date)) return false;
+    const then = unpaidSpans(entries.filter(({ id, date }) => id < entry.id && date >= service.startDate));
+    return anniversaries({ ...service, unpaid: then }, upTo, rules).includes(entry.date);
+  });
 }
 
 /**
@@ -154,42 +192,18 @@ function pendingEntries(
  */
 function lapsedAnew(
   entries: readonly Entry[],
+  standing: readonly Entry[],
   kind: (typeof grantKinds)[number],
   granted: IsoDate | undefined,
   rules: HolidayRules,
 ): PendingEntry[] {
   const own = entries.filter((entry) => entry.kind === kind);
-  if (kind === "annual" || !own.some((entry) => entry.date === granted && isStanding(entry, entries))) return [];
+  if (kind === "annual" || !standing.some((entry) => entry.date === granted)) return [];
   const sumOf = (some: readonly Entry[]) => some.reduce((sum, entry) => sum + entry.amountE4, 0);
   const unused = fromE4(sumOf(own.filter((entry) => entry.date < (granted ?? ""))));
   const more = -toE4(lapseAt(kind, unused, rules)) - sumOf(standingLapses(own, kind, granted ?? ""));
   return more === 0 ? [] : [{ kind, date: granted ?? "", amountE4: more, why: "lapsed" }];
 }
-
-/** What lapsed on a day and was not taken back with its run. */
-export function standingLapses(entries: readonly Entry[], kind: string, date: IsoDate): Entry[] {
-  const own = entries.filter((entry) => entry.kind === kind && entry.date === date);
-  const back = own.filter((entry) => entry.why === "reversed");
-  return own.filter((entry) => {
-    if (entry.why !== "lapsed") return false;
-    const at = back.findIndex((other) => other.amountE4 === -entry.amountE4 && other.id > entry.id);
-    if (at !== -1) back.splice(at, 1);
-    return at === -1;
-  });
-}
-
-/** A grant that was not taken back with its run. */
-const isStanding = (entry: Entry, entries: readonly Entry[]): boolean =>
-  entry.why === "granted" &&
-  !entries.some(
-    (other) =>
-      other.why === "reversed" &&
-      other.kind === entry.kind &&
-      other.date === entry.date &&
-      other.amountE4 === -entry.amountE4 &&
-      other.id > entry.id &&
-      !entries.some((again) => again.why === "granted" && again.date === entry.date && again.id > other.id),
-  );
 
 export function entriesOf(grant: Grant, balances: Map<string, number>, rules: HolidayRules): PendingEntry[] {
   const { kind, date } = grant;
@@ -234,11 +248,3 @@ export function firstPaidDays(context: Context, personIds: readonly number[]): M
     .all(JSON.stringify(personIds));
   return new Map(rows.map((row) => [row.personId, row.first]));
 }
-
-/** Annual holidays taken since a day: weeks, for what was taken in advance. */
-export const weeksTakenSince = (entries: readonly Entry[], since: IsoDate): number =>
-  entries
-    .filter(
-      (entry) => entry.kind === "annual" && (entry.why === "taken" || entry.why === "reversed") && entry.date >= since,
-    )
-    .reduce((total, entry) => total - entry.amountE4, 0);

@@ -1,10 +1,10 @@
 /** What people earned before, as the Holidays Act asks for it: one entry a pay period. */
 import type { PastPay } from "@zesty/core/nz/holidayFacts";
 import { centsText } from "@zesty/core/quantity/units";
-import { inArray } from "drizzle-orm";
 import { standardElements } from "../setup/ensureElement.ts";
 import type { Store } from "../store/open.ts";
 import { pastEarnings } from "../store/schema.ts";
+import { rowsOf } from "../store/statements.ts";
 
 const closedCode = `line:${standardElements.closedown.code}`;
 
@@ -52,18 +52,18 @@ export function pastPaysOf(
 /** Earnings recorded from before this program. */
 export function recordedEarnings(store: Store, personIds: readonly number[]): Map<number, PastPay[]> {
   const found = new Map<number, PastPay[]>(personIds.map((id) => [id, []]));
-  for (let at = 0; at < personIds.length; at += 500)
-    for (const row of store.db
-      .select()
-      .from(pastEarnings)
-      .where(inArray(pastEarnings.personId, personIds.slice(at, at + 500)))
-      .all())
-      found.get(row.personId)?.push({
-        start: row.start,
-        end: row.end,
-        gross: centsText(row.grossCents),
-        irregular: centsText(row.irregularCents),
-        days: row.days,
-      });
+  for (const row of rowsOf(
+    store.sqlite,
+    pastEarnings,
+    "WHERE t.person_id IN (SELECT value FROM json_each(?))",
+    JSON.stringify(personIds),
+  ))
+    found.get(row.personId)?.push({
+      start: row.start,
+      end: row.end,
+      gross: centsText(row.grossCents),
+      irregular: centsText(row.irregularCents),
+      days: row.days,
+    });
   return found;
 }

@@ -1,11 +1,11 @@
 /** Final pays: what is owed at the end, in words for the plan, and departures that waited for their period's run. */
 import type { DeparturePlan } from "@zesty/contract/departures";
 import { compose } from "@zesty/core/pay/compose";
-import { and, eq, isNull } from "drizzle-orm";
+import { eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { findRun } from "../ground/findRun.ts";
 import { cannot } from "../ground/problem.ts";
-import { departure, pay, person } from "../store/schema.ts";
+import { departure, pay } from "../store/schema.ts";
 import { finalLinesOf } from "./afterWork.ts";
 import { loadRun } from "./runRows.ts";
 import { type WorkedOut, workRows } from "./workRun.ts";
@@ -53,19 +53,16 @@ export function demandTables(worked: WorkedOut | undefined): void {
 
 /** Departures that waited for their period's run: their final pay stands in it from now on. @returns their names */
 export function applyWaiting(context: Context, runId: number): string[] {
-  const { db } = context.store;
+  const { store } = context;
   const run = findRun(context, runId);
   if (run.kind !== "cycle") return [];
-  return db
-    .select({ departure, pay, person })
-    .from(departure)
-    .innerJoin(pay, and(eq(pay.personId, departure.personId), eq(pay.runId, runId)))
-    .innerJoin(person, eq(person.id, departure.personId))
-    .where(and(isNull(departure.undoneAt), isNull(departure.runId)))
-    .all()
-    .filter((each) => each.departure.lastDay <= run.periodEnd)
-    .map((each) => {
-      db.update(departure).set({ runId, payId: each.pay.id }).where(eq(departure.id, each.departure.id)).run();
-      return `${each.person.givenName} ${each.person.familyName}`;
-    });
+  const waiting = store.prepared<[number, string], { id: number; payId: number; name: string }>(
+    `SELECT d.id, y.id AS payId, p.given_name || ' ' || p.family_name AS name
+       FROM departure d JOIN pay y ON y.person_id = d.person_id AND y.run_id = ? JOIN person p ON p.id = d.person_id
+       WHERE d.undone_at IS NULL AND d.run_id IS NULL AND d.last_day <= ? ORDER BY d.id`,
+  );
+  return waiting.all(runId, run.periodEnd).map(({ id, payId, name }) => {
+    store.db.update(departure).set({ runId, payId }).where(eq(departure.id, id)).run();
+    return name;
+  });
 }

@@ -7,6 +7,7 @@ import { dateWords } from "@zesty/core/calendar/dates";
 import { keepsOwnDays, regionsOf } from "@zesty/core/calendar/holidayWindows";
 import { districtsIn, noDistrict, placeDaysFault } from "@zesty/core/calendar/placeDays";
 import { and, eq, ne } from "drizzle-orm";
+import type { SQLiteTable } from "drizzle-orm/sqlite-core";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { cannot, notFound } from "../ground/problem.ts";
@@ -24,6 +25,7 @@ import {
   place,
 } from "../store/schema.ts";
 import { sqlList } from "../store/sqlList.ts";
+import { rowsOf } from "../store/statements.ts";
 import { record } from "../store/trail.ts";
 import { noOtherDefault } from "./funds.ts";
 
@@ -46,13 +48,10 @@ const words: Record<ListName, string> = {
 
 /** How many people, or pay elements and costs, use each entry now or will: by the entry's id. */
 export function usesOf(context: Context, businessId: number): Record<ListName, Map<number, number>> {
-  const { db } = context.store;
+  const { db, sqlite } = context.store;
   const today = todayAt(context, businessId);
-  const here = db
-    .select()
-    .from(person)
-    .where(eq(person.businessId, businessId))
-    .all()
+  const ofBusiness = <T extends SQLiteTable>(table: T) => rowsOf(sqlite, table, "WHERE t.business_id = ?", businessId);
+  const here = ofBusiness(person)
     .filter((each) => each.endDate === null || each.endDate >= today)
     .map((each) => each.id);
   const { terms, super: chosen } = datedRecords(db, here, "9999-12-31");
@@ -62,10 +61,10 @@ export function usesOf(context: Context, businessId: number): Record<ListName, M
     return found;
   };
   const all = [...terms.values()];
-  const elements = db.select().from(payElement).where(eq(payElement.businessId, businessId)).all();
-  const costs = db.select().from(employerCost).where(eq(employerCost.businessId, businessId)).all();
+  const elements = ofBusiness(payElement);
+  const costs = ofBusiness(employerCost);
   const newestCosts = new Map(costs.toSorted((a, b) => (a.from < b.from ? -1 : 1)).map((each) => [each.code, each]));
-  const accounts = db.select().from(ledgerAccount).where(eq(ledgerAccount.businessId, businessId)).all();
+  const accounts = ofBusiness(ledgerAccount);
   const posted = Object.values(findBusiness(context, businessId).postings);
   return {
     cycles: counted(all.map((each) => each.cycleId)),

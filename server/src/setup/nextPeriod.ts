@@ -2,10 +2,10 @@
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { nextPeriod, payPeriod } from "@zesty/core/calendar/payPeriods";
 import { paydayByRule } from "@zesty/core/countries/workingDays";
-import { and, desc, eq, ne } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
 import { type payCycle, payRun } from "../store/schema.ts";
+import { rowsOf } from "../store/statements.ts";
 
 /** The period that the next run of a cycle covers. */
 export function nextPeriodOf(context: Context, cycle: typeof payCycle.$inferSelect) {
@@ -19,10 +19,9 @@ export function nextPeriodOf(context: Context, cycle: typeof payCycle.$inferSele
 }
 
 export const lastRunOf = (context: Context, cycleId: number) =>
-  context.store.db
-    .select()
-    .from(payRun)
-    .where(and(eq(payRun.cycleId, cycleId), eq(payRun.kind, "cycle"), ne(payRun.state, "takenBack")))
-    .orderBy(desc(payRun.periodEnd), desc(payRun.id))
-    .limit(1)
-    .get();
+  rowsOf(
+    context.store.sqlite,
+    payRun,
+    `WHERE t.cycle_id = ? AND t.kind = 'cycle' AND t.state <> 'takenBack' ORDER BY t.period_end DESC, t.id DESC LIMIT 1`,
+    cycleId,
+  )[0];

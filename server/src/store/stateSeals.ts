@@ -100,7 +100,7 @@ const columnsRead = new WeakMap<Database.Database, { of: unknown; names: Map<str
 function columnNames(sqlite: Database.Database): Map<string, string[]> {
   const of = sqlite.pragma("schema_version", { simple: true });
   const known = columnsRead.get(sqlite);
-  if (known?.of === of) return known.names;
+  if (known && known.of === of) return known.names;
   const names = new Map(watched.map(({ table }) => [table, [] as string[]]));
   const found = sqlite
     .prepare<[string], { table: string; name: string }>(

@@ -1,5 +1,5 @@
 /** The audit trail: who did what when, as a chain of keyed hashes that also vouches for the facts written with it. */
-import { asc, desc, eq } from "drizzle-orm";
+import { asc, eq } from "drizzle-orm";
 import { StoreFault } from "./fault.ts";
 import type { Store } from "./open.ts";
 import { keepOutside, type OutsideAnchor, readOutside } from "./outsideAnchor.ts";
@@ -39,7 +39,7 @@ export const hashOf = (store: Store, entry: Omit<Entry, "hash">): string =>
     ]),
   );
 
-const lastEntry = (store: Store) => store.db.select().from(audit).orderBy(desc(audit.id)).limit(1).get();
+const lastEntry = (store: Store) => rowsOf(store.sqlite, audit, "ORDER BY t.id DESC LIMIT 1")[0];
 
 export function record(store: Store, entry: AuditEntry): void {
   store.transaction(() => {
