@@ -8,7 +8,7 @@ export default defineConfig({
   testDir: ".",
   testMatch: "**/*.spec.ts",
   // Every test has a world of its own, on ports of its own.
-  workers: 3,
+  workers: 4,
   // A busy machine is four times as slow as an idle one: the limits are for what hangs, not for what is slow.
   timeout: 300_000,
   retries: 0,

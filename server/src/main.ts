@@ -32,6 +32,8 @@ async function start(): Promise<void> {
     process.stderr.write(`Not as it was sealed: ${each.words} See Safety, or: npm run verify\n`);
 
   const server = buildApp(application, webFolder).listen(settings.port, settings.host);
+  // Longer than a browser, or a proxy before it, keeps an idle line: else one asks as the other end hangs up.
+  server.keepAliveTimeout = 75_000;
   server.once("error", (error: NodeJS.ErrnoException) => {
     process.stderr.write(
       error.code === "EADDRINUSE"
