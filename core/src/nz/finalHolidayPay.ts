@@ -41,7 +41,8 @@ export function holidaysAfter(
 /**
  * 8 % of gross earnings since the last entitlement arose (s 25), or since the start (s 23): this pay's earnings and the
  * entitled weeks paid out with it count, annual holidays paid in advance come off. Earnings on which 8 % was paid with
- * the pay have had theirs, so who changed between the two is owed the rest.
+ * the pay have had theirs, so who changed between the two is owed the rest. Where the anniversary falls into this very
+ * pay, its earnings are shared by calendar days (reading H4).
  * @param thisPay gross earnings of this pay; @param weeks entitled weeks paid out with it (s 24)
  */
 export function finalPercent(
@@ -53,8 +54,9 @@ export function finalPercent(
 ): Figure {
   const { from, gross, withPay } = facts.history.sinceAnniversary;
   const before = decimal(gross).minus(decimalOrZero(withPay ?? (facts.withPay ? gross : "0")));
-  // With 8 % in each pay this one carries its own.
-  const now = facts.withPay ? zero : thisPay.value;
+  const { days, of } = facts.daysSince ?? { days: 1, of: 1 };
+  // With 8 % in each pay this one carries its own; what was earned before the anniversary has its weeks.
+  const now = facts.withPay ? zero : halfUpToCent(thisPay.value.times(days).div(of));
   const base = before.plus(now).plus(weeks.value);
   const advance = decimalOrZero(facts.advancePaid);
   const share = base.times(percent).div(100).minus(advance);
@@ -62,7 +64,7 @@ export function finalPercent(
   return figure(label, value, "money", () => ({
     rule: base.isZero()
       ? `${percent} % was paid with each pay, so nothing more is owed (s 23)`
-      : `${percent} % of gross earnings since ${from}${decimalOrZero(withPay).isZero() ? "" : ` without $${withPay} that had it with the pay`}, this pay and the entitled weeks paid out among them, less annual holidays paid in advance (ss 23, 25)`,
+      : `${percent} % of gross earnings since ${from}${decimalOrZero(withPay).isZero() ? "" : ` without $${withPay} that had it with the pay`}, ${days === of ? "this pay" : `${days} of the ${of} days of this pay`} and the entitled weeks paid out among them, less annual holidays paid in advance (ss 23, 25)`,
     formula: `(${before.toFixed(2)} + ${now.toFixed(2)} + ${weeks.value.toFixed(2)}) × ${percent} % − ${advance.toFixed(2)}`,
     parts: [thisPay, weeks],
   }));

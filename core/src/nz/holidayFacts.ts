@@ -67,6 +67,8 @@ export interface HolidayFacts {
   withPay: boolean;
   /** annual holidays paid in advance since the last entitlement arose, in dollars */
   advancePaid: string;
+  /** a final pay with an anniversary in its period: of how many of its days the earnings count since then (s 25) */
+  daysSince?: { days: number; of: number } | undefined;
   history: HolidayHistory;
   /** annual holidays that began before this period and go on in it: what held when they began (s 21(2)) */
   begun?: HolidayBegun | undefined;

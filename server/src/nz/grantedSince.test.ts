@@ -174,11 +174,13 @@ describe("facts that leave arises by", () => {
 
   // The period of the final pay goes on to 12 July, the employment does not.
   it.each([
-    ["2026-07-07", "the day before the anniversary", 3],
-    ["2026-07-08", "the day of the anniversary", 7],
+    // 8 % of the year so far, this pay and the weeks: 55,000 + 2,400 + 1,680 + 3,600.
+    ["2026-07-07", "the day before the anniversary", 3, "5014.40"],
+    // Of this pay one day in ten, and the weeks: 192 + 8,400. The year before has its weeks (s 25).
+    ["2026-07-08", "the day of the anniversary", 7, "687.36"],
   ])(
-    "last day %s, %s: %d weeks are paid at the end, in the cycle's run and in one of its own",
-    (lastDay, _which, weeks) => {
+    "last day %s, %s: %d weeks and %s are paid at the end, in the cycle's run and in one of its own",
+    (lastDay, _which, weeks, percent) => {
       const paid = (["next", "now"] as const).map((pay) => {
         begin("2025-07-08");
         runs(1);
@@ -187,9 +189,10 @@ describe("facts that leave arises by", () => {
         const left = recordDeparture(world.context, world.actor, who(), { ...departure, payday: "2026-07-15" });
         const [row] = readRun(world.context, world.actor, runId || (left ?? 0)).rows;
         void world.end();
-        return [row?.lines.find((line) => line.units === String(weeks))?.units, row?.figures?.withheld];
+        const worth = row?.figures?.lines.find((line) => line.code === "HOL-8")?.amount;
+        return [row?.lines.find((line) => line.units === String(weeks))?.units, worth, row?.figures?.withheld];
       });
-      expect(paid[0]?.[0]).toBe(String(weeks));
+      expect(paid[0]?.slice(0, 2)).toEqual([String(weeks), percent]);
       // The four weeks that the lump sum is taxed by are the same (s RD 17).
       expect(paid[1]).toEqual(paid[0]);
       begin("2025-07-08");

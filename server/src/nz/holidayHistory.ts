@@ -1,5 +1,5 @@
 /** What the Holidays Act looks at of a person's past pays: four weeks, twelve months, weeks around parental leave. */
-import { addDays, addMonths, type IsoDate } from "@zesty/core/calendar/dates";
+import { addDays, addMonths, daysBetween, type IsoDate } from "@zesty/core/calendar/dates";
 import { agreedOn, anniversaries, countedSince, weeksBeyond } from "@zesty/core/nz/entitlement";
 import { type HolidayFacts, holidayHistory, type PastPay } from "@zesty/core/nz/holidayFacts";
 import { weeksAroundParentalLeave } from "@zesty/core/nz/parentalWeeks";
@@ -31,7 +31,7 @@ interface Known {
 }
 
 export function holidayFacts(
-  who: Pick<Who, "id" | "startDate">,
+  who: Pick<Who, "id" | "startDate" | "endDate">,
   run: RunDays,
   { terms, nz, past: paid, ledger, lines, elements, begun, around }: Known,
   context: Context,
@@ -41,7 +41,13 @@ export function holidayFacts(
   const began = ledger?.service.startDate ?? who.startDate;
   const past = paid.filter((each) => each.end >= began);
   const rules = context.rules.find(holidayRules, run.payday)?.figures;
-  const since = ledger && rules ? countedSince(ledger.service, addDays(run.periodStart, -1), rules) : who.startDate;
+  // Whoever leaves in this period is owed by the last anniversary before the last day, though it falls into the period.
+  const leaves = who.endDate !== null && who.endDate <= run.periodEnd ? who.endDate : null;
+  const before = addDays(run.periodStart, -1);
+  const since = ledger && rules ? countedSince(ledger.service, leaves ?? before, rules) : who.startDate;
+  const daysOf = (from: IsoDate) => daysBetween(from, leaves ?? run.periodEnd) + 1;
+  const falls = leaves !== null && since > run.periodStart && since <= leaves;
+  const daysSince = falls ? { days: daysOf(since), of: daysOf(run.periodStart) } : undefined;
   const year = addMonths(run.periodStart, -12);
   const unpaid = (ledger?.service.unpaid ?? [])
     .filter((span) => span.ended >= year && span.ended < run.periodStart)
@@ -64,6 +70,7 @@ export function holidayFacts(
     varies: own?.varies ?? false,
     withPay: own?.withPay ?? false,
     advancePaid: "0.00",
+    daysSince,
     ...atTheAverage(around, ledger, run.periodStart),
     lessWeeks: own?.keepsAnniversary ? unpaid.toString() : "0",
     history: historyTo(lastEnd),
