@@ -6,7 +6,7 @@
  */
 import { addDays, type IsoDate, weekday } from "../calendar/dates.ts";
 import { holidaysBetweenNz, type ObservedHoliday } from "../calendar/holidaysNz.ts";
-import { decimal, decimalOrZero, zero } from "../quantity/decimal.ts";
+import { type Decimal, decimal, decimalOrZero, zero } from "../quantity/decimal.ts";
 import { halfUpToCent } from "../quantity/rounding.ts";
 import { type Figure, figure } from "../working/figure.ts";
 import type { HolidayFacts } from "./holidayFacts.ts";
@@ -38,6 +38,16 @@ export function holidaysAfter(
   return found;
 }
 
+/** What the 8 % at the end is of: earned before this pay, in it, and with the entitled weeks that it pays out. */
+export function earnedSince(thisPay: Decimal, weeks: Decimal, facts: HolidayFacts) {
+  const { gross, withPay } = facts.history.sinceAnniversary;
+  const before = decimal(gross).minus(decimalOrZero(withPay ?? (facts.withPay ? gross : "0")));
+  const { days, of } = facts.daysSince ?? { days: 1, of: 1 };
+  // With 8 % in each pay this one carries its own; what was earned before the anniversary has its weeks.
+  const now = facts.withPay ? zero : halfUpToCent(thisPay.times(days).div(of));
+  return { before, now, base: before.plus(now).plus(weeks) };
+}
+
 /**
  * 8 % of gross earnings since the last entitlement arose (s 25), or since the start (s 23): this pay's earnings and the
  * entitled weeks paid out with it count, annual holidays paid in advance come off. Earnings on which 8 % was paid with
@@ -52,12 +62,9 @@ export function finalPercent(
   facts: HolidayFacts,
   percent: string,
 ): Figure {
-  const { from, gross, withPay } = facts.history.sinceAnniversary;
-  const before = decimal(gross).minus(decimalOrZero(withPay ?? (facts.withPay ? gross : "0")));
+  const { from, withPay } = facts.history.sinceAnniversary;
   const { days, of } = facts.daysSince ?? { days: 1, of: 1 };
-  // With 8 % in each pay this one carries its own; what was earned before the anniversary has its weeks.
-  const now = facts.withPay ? zero : halfUpToCent(thisPay.value.times(days).div(of));
-  const base = before.plus(now).plus(weeks.value);
+  const { before, now, base } = earnedSince(thisPay.value, weeks.value, facts);
   const advance = decimalOrZero(facts.advancePaid);
   const share = base.times(percent).div(100).minus(advance);
   const value = share.isNegative() ? zero : halfUpToCent(share);

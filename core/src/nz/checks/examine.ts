@@ -8,6 +8,7 @@ import { holidayRules } from "../../rulebook/nz/holidayRules.ts";
 import { tablesNz } from "../../rulebook/nz/index.ts";
 import { protectedEarnings } from "../../rulebook/nz/protectedEarnings.ts";
 import { isDoubtful, type RuleBook } from "../../rulebook/ruleBook.ts";
+import { earnedSince } from "../finalHolidayPay.ts";
 import { isUnpaidNz } from "../pay/elements.ts";
 import type { PayLineNz } from "../pay/input.ts";
 import type { WorkedRowNz } from "../pay/row.ts";
@@ -152,11 +153,7 @@ const advanceOver: PayCheckNz = ({ input, worked }, rules) => {
   const weeks = worked.lines
     .filter((each) => each.line.element === "unusedLeave" && each.line.leave === "annual")
     .reduce((total, each) => total.plus(each.amount.value), zero);
-  const since = input.holidays.history.sinceAnniversary;
-  const base = decimalOrZero(since.gross)
-    .minus(decimalOrZero(since.withPay))
-    .plus(worked.holiday.gross.value)
-    .plus(weeks);
+  const { base } = earnedSince(worked.holiday.gross.value, weeks, input.holidays);
   const owed = base.times(percent).div(hundred);
   const over = decimalOrZero(input.holidays.advancePaid).minus(owed);
   return over.gt("0.005")
