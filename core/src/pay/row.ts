@@ -192,6 +192,8 @@ export interface RowBase {
   periodEnd: IsoDate;
   cycle: Cycle;
   periods: number;
+  /** where terms changed within the period: each part, with its hours and its rate */
+  spans?: readonly { hours: string; rate: string | null }[] | undefined;
   toDate: ToDate;
   /** leave balances before this pay by kind: hours in Australia, weeks or days in New Zealand */
   balances: Record<string, string>;

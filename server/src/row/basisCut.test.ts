@@ -62,6 +62,37 @@ describe("a basis that changes within a period", () => {
     expect(balance("personal")).toBeCloseTo((first === "casual" ? 15.2 : 22.8) / 26, 3);
   });
 
+  // A salary stands for the hours of each part: $1,600 is no fewer hours than $1,500 was.
+  it.each<[string, string, string, string[], number, string | null]>([
+    ["a raise", "83200", "1600.00", week, 38, null],
+    ["a raise, with Monday unpaid", "83200", "1600.00", week, 30.4, "2026-06-22"],
+    ["a shorter week", "49263.24", "947.37", ["6", "6", "6", "6", "0", "0", "0"], 28.8, null],
+  ])(
+    "a salary with %s from Thursday: leave accrues on the hours of the days",
+    (_what, salary, amount, pattern, hours, off) => {
+      employ("salary", "full-time");
+      const weeklyHours = String(pattern.reduce((total, day) => total + Number(day), 0));
+      basis("salary", "2026-06-25", "full-time", { salary, weeklyHours, workPattern: pattern });
+      save("usualPay", { from: "2026-06-25", lines: [{ elementId: world.element("ORD"), amount }] });
+      const asked = {
+        personId: who(),
+        kind: "unpaid",
+        first: off ?? "",
+        last: off ?? "",
+        inAdvance: false,
+        hoursADay: null,
+      };
+      if (off)
+        askForLeave(world.context, world.actor, world.businessId, {
+          ...asked,
+          note: null,
+          approve: { belowNought: true },
+        });
+      signRun(world, openUsual(world));
+      expect(balance()).toBeCloseTo(accrued(hours), 3);
+    },
+  );
+
   it("whatever is known, of one change or of two, on any day, with days off: told first or told last it is the same", () => {
     const change = fc.tuple(fc.nat(13), fc.constantFrom("casual", "part-time", "full-time"));
     fc.assert(

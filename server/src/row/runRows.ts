@@ -143,6 +143,8 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       openTime: row.pay.openTime,
       employerCosts: costsOf(records.terms.get(id), costs),
     });
+    const spans = row.pay.laid?.spans ?? [];
+    if (spans.length > 1) own.spans = spans;
     if (byAgreement.get(id)?.agreement) own.facts.loadedByLine = true;
     if (records.terms.get(id)?.salaryCents != null) own.facts.salaried = true;
     // Of who changes the cycle usual pay of the payday may be that of the other one.

@@ -46,8 +46,11 @@ const isSalary = (line: PayLine): boolean =>
 const countingLines = (input: PayInput): PayLine[] =>
   input.lines.filter((line) => groupOf(line) === "earnings" && accruesOn(line));
 
-const agreedHours = (input: PayInput): Decimal =>
-  decimalOrZero(input.person.weeklyHours).times(weeksIn(input.cycle, input.periods ?? 1));
+/** Agreed hours of the pay, by the weeks that were agreed in it. */
+export const agreedHours = (input: PayInput): Decimal =>
+  input.agreedHours === undefined
+    ? decimalOrZero(input.person.weeklyHours).times(weeksIn(input.cycle, input.periods ?? 1))
+    : decimal(input.agreedHours);
 
 /** @returns hours, ten-thousandths kept; a correction adds what it changes in the hours of the pay that it corrects */
 export function accruingHours(input: PayInput, rules: RuleBook): Figure {

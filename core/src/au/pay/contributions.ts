@@ -4,7 +4,7 @@ import { type Decimal, decimal, decimalOrZero, zero } from "../../quantity/decim
 import { superGuaranteeRules } from "../../rulebook/au/superGuaranteeRules.ts";
 import { sumOf } from "../../working/figure.ts";
 import { superGuarantee } from "../superGuarantee.ts";
-import { weeksIn } from "./accruingHours.ts";
+import { agreedHours, weeksIn } from "./accruingHours.ts";
 import { amounts, type Earned, type Given, type Sacrificed } from "./earnings.ts";
 import { isSuperable, withoutPay } from "./elements.ts";
 import type { PayInput } from "./input.ts";
@@ -38,7 +38,7 @@ export function contributions(
       quarter: decimalOrZero(toDate.guaranteeEarningsQuarter ?? toDate.guaranteeBaseQuarter ?? toDate.guaranteeBase),
       year: decimalOrZero(toDate.guaranteeEarnings ?? toDate.guaranteeBase),
     },
-    hoursAWeek: hoursEmployed(earnings, input, weeksOfPay).div(weeksOfPay),
+    hoursAWeek: hoursEmployed(earnings, input).div(weeksOfPay),
     weeks: input.weeks,
     agreedPercent: person.super?.rate ? decimal(person.super.rate) : undefined,
     anyAge: person.super?.anyAge,
@@ -78,7 +78,7 @@ export type Contributed = ReturnType<typeof contributions>;
  * Hours that somebody under 18 is employed for (super is owed above 30 a week): hours typed, paid leave among them; a
  * salary stands for the agreed hours. Weeks are known one by one only from a record of days (`weeks` of the input).
  */
-function hoursEmployed(earnings: readonly WorkedLine[], input: PayInput, weeks: Decimal): Decimal {
+function hoursEmployed(earnings: readonly WorkedLine[], input: PayInput): Decimal {
   const counted = ["ordinary", "overtime", "leaveTaken"];
   const typed = earnings
     .filter((each) => counted.includes(each.line.element) && !withoutPay(each.line))
@@ -86,6 +86,6 @@ function hoursEmployed(earnings: readonly WorkedLine[], input: PayInput, weeks: 
   const salaried = earnings.some(
     (each) => each.line.element === "ordinary" && each.line.hours === undefined && each.amount.value.gt(0),
   );
-  const agreed = salaried ? decimalOrZero(input.person.weeklyHours).times(weeks) : zero;
+  const agreed = salaried ? agreedHours(input) : zero;
   return typed.gt(agreed) ? typed : agreed;
 }

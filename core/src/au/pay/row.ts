@@ -7,7 +7,7 @@ import type { IsoDate } from "../../calendar/dates.ts";
 import type { StateAu } from "../../calendar/listedHolidays.ts";
 import { paysPerYear } from "../../calendar/payPeriods.ts";
 import { type PayElement, type PersonFactsBase, type RowBase, type SheetLine, underTerms } from "../../pay/row.ts";
-import { atLeastZero, decimal, decimalOrZero, sum } from "../../quantity/decimal.ts";
+import { atLeastZero, type Decimal, decimal, decimalOrZero, sum } from "../../quantity/decimal.ts";
 import type { RuleBook } from "../../rulebook/ruleBook.ts";
 import type { WeekOfPay } from "../superGuarantee.ts";
 import { weeksIn } from "./accruingHours.ts";
@@ -124,12 +124,14 @@ export function payInputOf(
         explained: `Guaranteed ${guaranteed.toFixed(2)}, earned ${earned.toFixed(2)}: what is missing, without super`,
       });
   }
+  const agreed = overParts(context);
   return {
     country: "AU",
     payday: context.payday,
     cycle: context.cycle,
     periods: context.periods,
     person: context.person,
+    ...(agreed ? { agreedHours: agreed.hours.toString() } : {}),
     lines: payLines,
     toDate: context.toDate,
     ...(payLines.some((line) => line.element === "unusedLeave" || groupOf(line) === "extra")
@@ -143,10 +145,20 @@ export function payInputOf(
   };
 }
 
+/** The agreed hours of a period that terms changed in, and what a salary gives for one of them on the whole. */
+function overParts({ spans = [], periods }: RowContext): { hours: Decimal; rate: Decimal } | null {
+  const hours = sum(spans.map((each) => decimal(each.hours)));
+  const paid = sum(spans.map((each) => decimalOrZero(each.rate ?? undefined).times(each.hours)));
+  if (periods !== 1 || spans.length < 2 || hours.isZero() || spans.some((each) => each.rate === null)) return null;
+  return { hours, rate: paid.div(hours) };
+}
+
 /** Hours that a salary stands for: its share of the person's rate, the agreed hours at the most. */
-function standsFor(amount: string, { facts, person, cycle, periods }: RowContext): Pick<PayLine, "standsFor"> {
-  const rate = decimalOrZero(facts.hourlyRate ?? undefined);
-  const agreed = decimalOrZero(person.weeklyHours).times(weeksIn(cycle, periods));
+function standsFor(amount: string, context: RowContext): Pick<PayLine, "standsFor"> {
+  const { facts, person, cycle, periods } = context;
+  const byParts = overParts(context);
+  const rate = byParts?.rate ?? decimalOrZero(facts.hourlyRate ?? undefined);
+  const agreed = byParts?.hours ?? decimalOrZero(person.weeklyHours).times(weeksIn(cycle, periods));
   if (!rate.gt(0) || !agreed.gt(0)) return {};
   const hours = decimal(amount).div(rate);
   // The rate is the salary's, cut to four places: a whole salary is the whole agreed time.
