@@ -193,7 +193,7 @@ export interface RowBase {
   cycle: Cycle;
   periods: number;
   /** where terms changed within the period: each part, with its hours and its rate */
-  spans?: readonly { hours: string; rate: string | null }[] | undefined;
+  spans?: { hours: string; rate: string | null }[] | undefined;
   toDate: ToDate;
   /** leave balances before this pay by kind: hours in Australia, weeks or days in New Zealand */
   balances: Record<string, string>;

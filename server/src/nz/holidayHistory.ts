@@ -160,3 +160,15 @@ export function nextAnniversary(
   if (agreedOn(ledger.service, day)?.withPay) return null;
   return anniversaries(ledger.service, addMonths(day, 26), rules).find((date) => date > day) ?? null;
 }
+
+/** Weeks that this pay takes back, as their anniversary was moved, and the day that it was moved to. */
+export function weeksGoBack(
+  { pending, service }: Ledger,
+  rules: Parameters<typeof anniversaries>[2],
+): { weeks: string; on: IsoDate; to: IsoDate } | null {
+  const back = pending.find((entry) => entry.why === "reversed");
+  if (!back) return null;
+  const far = (day: IsoDate) => Math.abs(daysBetween(back.date, day));
+  const days = anniversaries(service, addMonths(back.date, 14), rules).toSorted((a, b) => far(a) - far(b));
+  return days[0] ? { weeks: fromE4(-back.amountE4).toString(), on: back.date, to: days[0] } : null;
+}

@@ -24,6 +24,7 @@ import {
   eightPercentEnded,
   holidayFacts,
   nextAnniversary,
+  weeksGoBack,
 } from "./holidayHistory.ts";
 import { holidaysOf } from "./holidaysInPeriod.ts";
 import type { Ledger } from "./ledger.ts";
@@ -58,6 +59,7 @@ export type NzPart = Pick<
     | "openingAroundParental"
     | "eightPercentEnded"
     | "eightPercentBegan"
+    | "weeksGoBack"
   >;
 };
 
@@ -132,6 +134,7 @@ function rowOf(who: Who, all: Gathered): { part: NzPart; esct: ReturnType<typeof
     facts: {
       ...askedOf(who, all, known, holidays.hourlyRate),
       eightPercentBegan: eightPercentBegan(ledger, holidays, run),
+      weeksGoBack: ledger && all.holidayRow ? weeksGoBack(ledger, all.holidayRow) : null,
       ...{ province, kiwiSaver: saverFacts(who, all, esct) },
     },
   };

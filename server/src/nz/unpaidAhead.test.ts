@@ -63,6 +63,16 @@ const arisen = () => {
   return [standingGrants(entries, "annual").map((each) => each.date), weeks];
 };
 
+it("tells of the weeks that go back, and where to, in the pay that takes them back", () => {
+  begin("2025-07-03");
+  corrected([pay(), pay()][0] ?? 0, "own");
+  signOpen();
+  const [row] = readRun(world.context, world.actor, openUsual(world)).rows;
+  expect(row?.marks.find((mark) => mark.code === "weeksGoBack")?.text).toMatch(
+    /^4 weeks of annual holidays that arose on 3 July 2026 go back .* to 10 July 2026/,
+  );
+});
+
 // The leave and the last day are in one pay: what is paid at the end goes by the leave all the same.
 it.each([
   ["2026-07-09", "the day before it", 3],

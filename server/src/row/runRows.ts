@@ -144,7 +144,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       employerCosts: costsOf(records.terms.get(id), costs),
     });
     const spans = row.pay.laid?.spans ?? [];
-    if (spans.length > 1) own.spans = spans;
+    if (spans.length > 1) own.spans = spans.map(({ hours, rate }) => ({ hours, rate }));
     if (byAgreement.get(id)?.agreement) own.facts.loadedByLine = true;
     if (records.terms.get(id)?.salaryCents != null) own.facts.salaried = true;
     // Of who changes the cycle usual pay of the payday may be that of the other one.

@@ -97,6 +97,11 @@ const eightPercentBegan: HolidayCheck = ({ context, input, worked }, rules) => {
   ];
 };
 
+const weeksGoBack: HolidayCheck = ({ context }) => {
+  const back = context.facts.weeksGoBack;
+  return back ? [{ kind: "query", code: "weeksGoBack", facts: back, mend: person("holidays") }] : [];
+};
+
 /** Unpaid leave beyond a week moves the anniversary; kinds of it that are continuous employment do not (s 16(2)). */
 const unpaidMoves: HolidayCheck = ({ input }) => {
   const weeks = input.lines
@@ -120,5 +125,6 @@ export const holidayChecks: readonly HolidayCheck[] = [
   holidaysAfterUnknown,
   eightPercentEnded,
   eightPercentBegan,
+  weeksGoBack,
   unpaidMoves,
 ];

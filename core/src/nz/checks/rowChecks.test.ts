@@ -108,6 +108,10 @@ const cases: Record<MarkCodeNz, { kind: "stop" | "query" | "note"; with: Row; wi
       hours(),
     ],
   },
+  weeksGoBack: {
+    kind: "query",
+    with: [contextNz({ facts: { weeksGoBack: { weeks: "4", on: "2026-07-03", to: "2026-07-10" } } }), hours()],
+  },
   recordedBelowMinimum: {
     kind: "query",
     with: [contextNz({ facts: { recordedHours: "110" } }), [{ elementId: 10, amount: "1916.00" }]],

@@ -93,6 +93,8 @@ export const sentencesNz = {
     `Would ${f.names} have been worked? The days left over reach beyond it, and the week varies (s 40). Add the day as a public holiday after the end, or tick where it would not.`,
   unpaidMoves: (f) =>
     `${count(f.weeks, "weeks")} without pay: what goes beyond a week moves the anniversary of annual holidays. Where it was illness, an injury that ACC pays or volunteers' leave, choose that kind: it does not (s 16). Where it was agreed that the anniversary stays, say so on the person's page; else tick.`,
+  weeksGoBack: (f) =>
+    `${count(f.weeks, "weeks")} of annual holidays that arose on ${day(f.on)} go back with this pay: unpaid leave that became known since then moves the anniversary to ${day(f.to)}, and they arise on that day (s 16). Where it was agreed that the anniversary stays, say so on the person's page; else tick.`,
   eightPercentEnded: (f) =>
     `8 % was paid with each pay until ${day(f.until)}, after more than twelve months of employment. Where the work was regular, four weeks are owed for each anniversary beside it (s 28(4)): record them under Holidays, or tick.`,
   eightPercentBegan: (f) =>

@@ -36,6 +36,8 @@ export interface PersonFactsNz extends PersonFactsBase {
   eightPercentEnded?: IsoDate | null;
   /** 8 % with each pay that begins with this one, and what was earned since the last entitlement without it */
   eightPercentBegan?: { from: IsoDate; since: IsoDate; gross: string } | null;
+  /** annual holidays that arose on a day before unpaid leave moved the anniversary to another */
+  weeksGoBack?: { weeks: string; on: IsoDate; to: IsoDate } | null;
   /** the last day that a certificate, such as a tailored tax rate, counts */
   certificateUntil: IsoDate | null;
   /** employed for years before this program, and no balance of annual holidays was brought along */
