@@ -101,10 +101,11 @@ function overSpans(laid: Laid, hours: Decimal): Taken[] {
   });
 }
 
-/** The same cell, rate and kind: one line. */
+/** The same cell, rate and kind: one line. Dollars and hours are two, as of a salary that became an hourly rate. */
 const sameAs = (a: SheetLine, b: SheetLine): boolean =>
   cellOf(a) === cellOf(b) &&
   a.rate === b.rate &&
+  (a.amount === undefined) === (b.amount === undefined) &&
   !isBeside(a) &&
   !isBeside(b) &&
   a.act === b.act &&

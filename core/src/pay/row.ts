@@ -192,8 +192,8 @@ export interface RowBase {
   periodEnd: IsoDate;
   cycle: Cycle;
   periods: number;
-  /** where terms changed within the period: each part, with its hours and its rate */
-  spans?: { hours: string; rate: string | null }[] | undefined;
+  /** where terms changed within the period: each part with its hours, its rate, and whether a salary paid it */
+  spans?: { hours: string; rate: string | null; salaried: boolean }[] | undefined;
   toDate: ToDate;
   /** leave balances before this pay by kind: hours in Australia, weeks or days in New Zealand */
   balances: Record<string, string>;

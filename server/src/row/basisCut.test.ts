@@ -93,6 +93,19 @@ describe("a basis that changes within a period", () => {
     },
   );
 
+  // 22.8 hours by a salary of $30 an hour, 15.2 at a rate of $40.
+  it("a salary until Wednesday, an hourly rate from Thursday: both are paid, and leave accrues on the hours of both", () => {
+    employ("salary", "full-time");
+    basis("salary", "2026-06-15", "full-time", { salary: "59280" });
+    save("usualPay", { from: "2026-06-15", lines: [{ elementId: world.element("ORD"), amount: "1140.00" }] });
+    basis("usual", "2026-06-25", "full-time", { hourlyRate: "40" });
+    save("usualPay", { from: "2026-06-25", lines: [{ elementId: world.element("ORD"), hours: "38" }] });
+    const runId = openUsual(world);
+    expect(readRun(world.context, world.actor, runId).rows[0]?.figures?.gross).toBe("1292.00");
+    signRun(world, runId);
+    expect(balance()).toBeCloseTo(accrued(38), 3);
+  });
+
   it("whatever is known, of one change or of two, on any day, with days off: told first or told last it is the same", () => {
     const change = fc.tuple(fc.nat(13), fc.constantFrom("casual", "part-time", "full-time"));
     fc.assert(

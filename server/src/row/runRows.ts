@@ -5,7 +5,7 @@ import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import type { HolidaySwap } from "@zesty/core/calendar/swappedHolidays";
 import type { AnyContext } from "@zesty/core/countries/countries";
 import type { Overrides } from "@zesty/core/pay/input";
-import type { BesideLevel, LastPay, PayElement, SheetLine } from "@zesty/core/pay/row";
+import type { BesideLevel, LastPay, PayElement, RowBase, SheetLine } from "@zesty/core/pay/row";
 import type { Laid, Typed } from "@zesty/core/pay/strands";
 import type { Decimal } from "@zesty/core/quantity/decimal";
 import type { Context } from "../ground/context.ts";
@@ -143,8 +143,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       openTime: row.pay.openTime,
       employerCosts: costsOf(records.terms.get(id), costs),
     });
-    const spans = row.pay.laid?.spans ?? [];
-    if (spans.length > 1) own.spans = spans.map(({ hours, rate }) => ({ hours, rate }));
+    own.spans = partsOf(row.pay.laid);
     if (byAgreement.get(id)?.agreement) own.facts.loadedByLine = true;
     if (records.terms.get(id)?.salaryCents != null) own.facts.salaried = true;
     // Of who changes the cycle usual pay of the payday may be that of the other one.
@@ -176,6 +175,15 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
     };
   });
   return { run, owner, cycle, elements, elementRows, rows, records, country, funds, centres, costs };
+}
+
+/** The parts of a period that terms changed in. */
+function partsOf(laid: Laid | null): RowBase["spans"] {
+  const { spans = [], base = [] } = laid ?? {};
+  const salaried = new Set(base.flatMap(({ span, line, ordinary }) => (ordinary && line.amount ? [span] : [])));
+  return spans.length > 1
+    ? spans.map(({ hours, rate }, at) => ({ hours, rate, salaried: salaried.has(at) }))
+    : undefined;
 }
 
 /** A holiday that fell before somebody's last day and was to be kept after it. */

@@ -147,10 +147,11 @@ export function payInputOf(
 
 /** The agreed hours of a period that terms changed in, and what a salary gives for one of them on the whole. */
 function overParts({ spans = [], periods }: RowContext): { hours: Decimal; rate: Decimal } | null {
-  const hours = sum(spans.map((each) => decimal(each.hours)));
-  const paid = sum(spans.map((each) => decimalOrZero(each.rate ?? undefined).times(each.hours)));
-  if (periods !== 1 || spans.length < 2 || hours.isZero() || spans.some((each) => each.rate === null)) return null;
-  return { hours, rate: paid.div(hours) };
+  const bySalary = spans.filter((each) => each.salaried && each.rate !== null);
+  const hoursOf = (some: typeof spans) => sum(some.map((each) => decimal(each.hours)));
+  const paid = sum(bySalary.map((each) => decimalOrZero(each.rate ?? undefined).times(each.hours)));
+  if (periods !== 1 || spans.length < 2 || hoursOf(bySalary).isZero()) return null;
+  return { hours: hoursOf(spans), rate: paid.div(hoursOf(bySalary)) };
 }
 
 /** Hours that a salary stands for: its share of the person's rate, the agreed hours at the most. */
