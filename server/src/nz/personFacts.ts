@@ -134,7 +134,8 @@ function rowOf(who: Who, all: Gathered): { part: NzPart; esct: ReturnType<typeof
     facts: {
       ...askedOf(who, all, known, holidays.hourlyRate),
       eightPercentBegan: eightPercentBegan(ledger, holidays, run),
-      weeksGoBack: ledger && all.holidayRow ? weeksGoBack(ledger, all.holidayRow) : null,
+      // A correction in a run of its own grants nothing, and takes nothing back.
+      weeksGoBack: ledger && all.holidayRow && run.kind !== "correction" ? weeksGoBack(ledger, all.holidayRow) : null,
       ...{ province, kiwiSaver: saverFacts(who, all, esct) },
     },
   };

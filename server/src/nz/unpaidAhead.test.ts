@@ -9,6 +9,7 @@ import { readCorrectable } from "../afterwards/readCorrectable.ts";
 import { recordDeparture } from "../afterwards/recordDeparture.ts";
 import { askForLeave } from "../leave/requests.ts";
 import { saveSection } from "../people/savePerson.ts";
+import { discardRun } from "../runs/discardRun.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { takeBack } from "../signOff/takeBack.ts";
@@ -51,11 +52,12 @@ const corrected = (runId: number, into: "next" | "own") => {
   makeCorrection(context, actor, { payId, lines, into });
 };
 const again = (runId: number) => signRun(world, takeBack(world.context, world.actor, runId, "once more"));
-const signOpen = (): number[] =>
+const openRuns = (): number[] =>
   world.context.store
     .prepared<[], { id: number }>("SELECT id FROM pay_run WHERE state = 'open'")
     .all()
-    .map(({ id }) => signRun(world, id));
+    .map(({ id }) => id);
+const signOpen = (): number[] => openRuns().map((id) => signRun(world, id));
 /** Days on which weeks arose, and what is left of them. */
 const arisen = () => {
   const entries = world.context.store.db.select().from(leaveEntry).all();
@@ -65,10 +67,17 @@ const arisen = () => {
 
 it("tells of the weeks that go back, and where to, in the pay that takes them back", () => {
   begin("2025-07-03");
-  corrected([pay(), pay()][0] ?? 0, "own");
+  const [early, granted] = [pay(), pay()];
+  corrected(early, "own");
   signOpen();
-  const [row] = readRun(world.context, world.actor, openUsual(world)).rows;
-  expect(row?.marks.find((mark) => mark.code === "weeksGoBack")?.text).toMatch(
+  const told = (runId: number) =>
+    readRun(world.context, world.actor, runId).rows[0]?.marks.find((mark) => mark.code === "weeksGoBack")?.text;
+  // A correction in a run of its own takes nothing back, and says nothing of it.
+  corrected(granted, "own");
+  const [own = 0] = openRuns();
+  expect(told(own)).toBeUndefined();
+  discardRun(world.context, world.actor, own);
+  expect(told(openUsual(world))).toMatch(
     /^4 weeks of annual holidays that arose on 3 July 2026 go back .* to 10 July 2026/,
   );
 });
