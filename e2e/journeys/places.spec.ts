@@ -50,6 +50,22 @@ test("go or do: Enter before the names are here counts once they are", async ({ 
   await expect(page.getByRole("heading", { name: "Jarrah Mokoena" })).toBeVisible();
 });
 
+test("a run just opened: a key pressed as its cursor is being set keeps what it chose", async ({ page, world }) => {
+  // "/" in the very frame in which the sheet is given the cursor: that of who asks where it is.
+  await page.addInitScript(() => {
+    const frame = window.requestAnimationFrame.bind(window);
+    window.requestAnimationFrame = (work) =>
+      frame((now) => {
+        work(now);
+        if (String(work).includes("activeElement"))
+          document.body.dispatchEvent(new KeyboardEvent("keydown", { key: "/", code: "Slash", bubbles: true }));
+      });
+  });
+  await openAt(page, world, `/run/${openRun}`);
+  await expect(page.locator('[role="gridcell"][aria-selected="true"]')).toBeVisible();
+  await expect(page.getByLabel("Find a person in the sheet")).toBeFocused();
+});
+
 test("set-up: a pay element and a fund, with faults at their fields", async ({ page, world }) => {
   await openAt(page, world, "/set-up");
   const block = (name: string) => page.locator("section").filter({ has: page.getByRole("heading", { name }) });

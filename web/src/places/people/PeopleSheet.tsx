@@ -10,6 +10,7 @@ import {
   type DataGridHandle,
   type RenderEditCellProps,
 } from "react-data-grid";
+import { flushSync } from "react-dom";
 import { moveAfterTyping } from "../../parts/gridMoves.ts";
 import { MarkShape } from "../../parts/MarkShape.tsx";
 import { isBlank, type NewRow } from "./severalRows.ts";
@@ -136,7 +137,7 @@ export function PeopleSheet({ columns, rows, marks, onChoose, onChange, onPaste,
       );
     // A row that comes only with what was just typed is there after the next drawing; elsewhere no key may be lost.
     if (rowIdx < now.current.rows.length) go();
-    else setTimeout(go);
+    else setTimeout(() => flushSync(go));
   }
   function onKey(args: CellKeyDownArgs<NewRow>, event: CellKeyboardEvent): void {
     if (args.mode === "EDIT") {

@@ -2,6 +2,7 @@
 import type { RunRow, RunView } from "@zesty/contract/runs";
 import type { RefObject } from "react";
 import type { DataGridHandle } from "react-data-grid";
+import { flushSync } from "react-dom";
 import { useNavigate } from "react-router";
 import { problemOf } from "../../state/api.ts";
 import { runApi } from "../../state/runApi.ts";
@@ -30,8 +31,11 @@ export function useSheetMoves({ view, rows, shown, row, gridRef }: Sheet) {
     const rowIdx = shown.findIndex((each) => each.payId === payId);
     if (rowIdx === -1) return;
     dispatch(selected(payId));
-    gridRef.current?.scrollToCell({ rowIdx });
-    gridRef.current?.setActivePosition({ idx: 1, rowIdx }, { shouldFocus: true });
+    // At once, not with the next drawing: a key pressed between the two would have its focus taken away again.
+    flushSync(() => {
+      gridRef.current?.scrollToCell({ rowIdx });
+      gridRef.current?.setActivePosition({ idx: 1, rowIdx }, { shouldFocus: true });
+    });
   };
   const personMove = (direction: 1 | -1) => {
     const at = rows.findIndex((each) => each.payId === row?.payId);
