@@ -16,6 +16,9 @@ export const paysPerYear: Record<Cycle, number> = {
 
 const weeks: Partial<Record<Cycle, number>> = { weekly: 1, fortnightly: 2, "four-weekly": 4 };
 
+/** Not so many weeks, but days of the calendar's months. */
+export const isByMonth = (cycle: Cycle): boolean => weeks[cycle] === undefined;
+
 /** The last day of the period that starts on `start`. */
 export function periodEnd(cycle: Cycle, start: IsoDate): IsoDate {
   const whole = weeks[cycle];

@@ -9,7 +9,7 @@
  */
 import { addDays, type IsoDate, weekday } from "../calendar/dates.ts";
 import { evenPattern } from "../leave/leaveDays.ts";
-import { type Decimal, decimal, decimalOrZero, zero } from "../quantity/decimal.ts";
+import { type Decimal, decimal, decimalOrZero, sum, zero } from "../quantity/decimal.ts";
 import { halfUpToCent, halfUpToHourE4 } from "../quantity/rounding.ts";
 import type { AccruesBy } from "./input.ts";
 import type { PayElement, SheetLine } from "./row.ts";
@@ -25,7 +25,7 @@ export interface SpanTerms {
   rate: string | null;
   /** the cost centre of lines that name none, where it is not that of the period's last day */
   costCentre?: string | undefined;
-  /** by what its hours accrue leave, where the basis is not that of the period's last day */
+  /** by what its hours accrue leave, where it is not what holds on the period's last day */
   accruesBy?: AccruesBy | undefined;
   lines: readonly SheetLine[];
 }
@@ -34,7 +34,11 @@ type Elements = ReadonlyMap<number, Pick<PayElement, "element" | "percent">>;
 
 const usualWeek = ["1", "1", "1", "1", "1", "0", "0"];
 
-const hoursBetween = (pattern: readonly string[], from: IsoDate, to: IsoDate): Decimal => {
+/** Hours of a working week. */
+export const weekOf = (pattern: readonly string[]): Decimal => sum(pattern.map((hours) => decimalOrZero(hours)));
+
+/** Hours of a week's days between two dates, both counted. */
+export const hoursBetween = (pattern: readonly string[], from: IsoDate, to: IsoDate): Decimal => {
   let total = zero;
   for (let date = from; date <= to; date = addDays(date, 1))
     total = total.plus(decimalOrZero(pattern[weekday(date) - 1]));
@@ -149,7 +153,11 @@ export function baseOf(
     spans: spans.map(({ from, to, workPattern, weeklyHours, rate }) => {
       const weekly = decimalOrZero(weeklyHours);
       const pattern = works(workPattern) ? workPattern : weekly.gt(0) ? evenPattern(weekly) : null;
-      return { from, to, rate, hours: pattern ? hoursBetween(pattern, from, to).toString() : "0" };
+      return {
+        ...{ from, to, rate },
+        hours: pattern ? hoursBetween(pattern, from, to).toString() : "0",
+        ...(pattern && spans.length > 1 ? { week: weekOf(pattern).toString() } : {}),
+      };
     }),
     base,
   };

@@ -29,7 +29,7 @@ const keyOf = (line: SheetLine, rate: string | null) =>
     line.costCentre ?? null,
     line.detail ?? null,
     // A correction names the leave of its pay as well, which makes its lines no other thing.
-    line.accruesBy?.leave ? null : (line.accruesBy?.basis ?? null),
+    line.corrects !== undefined && line.accruesBy?.leave ? null : (line.accruesBy ?? null),
   ]);
 
 interface Sums {

@@ -66,7 +66,7 @@ export interface Accrual {
 
 /** By what the hours of a line accrue leave, where it is not what holds at the end of the pay's period (Australia). */
 export type AccruesBy = Pick<Accrual, "basis"> & {
-  /** of the pay that a correction is of; the person's own where left out */
+  /** of the days that the hours are of, or of the pay that a correction is of; the person's own where left out */
   leave?: LeaveEntitlement[] | undefined;
 };
 

@@ -95,7 +95,7 @@ export interface SheetLine {
   typed?: TypedOver | undefined;
   /** the terms of its own day, where they are not those of the period's last one */
   asOf?: AsOf | undefined;
-  /** the basis of its own days, where it is not that of the period's last one; in a correction that of the pay it corrects */
+  /** by what the hours of its own days accrue leave, where it is not what holds on the period's last one; in a correction that of the pay it corrects */
   accruesBy?: AccruesBy | undefined;
 }
 
@@ -192,8 +192,8 @@ export interface RowBase {
   periodEnd: IsoDate;
   cycle: Cycle;
   periods: number;
-  /** where terms changed within the period: each part with its hours, its rate, and whether a salary paid it */
-  spans?: { hours: string; rate: string | null; salaried: boolean }[] | undefined;
+  /** where terms changed within the period: each part with its hours, those of its week, its rate, and whether a salary paid it */
+  spans?: { hours: string; week?: string | undefined; rate: string | null; salaried: boolean }[] | undefined;
   toDate: ToDate;
   /** leave balances before this pay by kind: hours in Australia, weeks or days in New Zealand */
   balances: Record<string, string>;

@@ -11,6 +11,8 @@ export interface Span {
   to: IsoDate;
   /** ordinary hours of the agreed week on these days; "0" where no week is agreed */
   hours: string;
+  /** those of the whole week, where the period has several spans */
+  week?: string;
   rate: string | null;
 }
 

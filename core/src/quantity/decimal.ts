@@ -300,5 +300,6 @@ export function sum(values: Iterable<Decimal>): Decimal {
   return total;
 }
 
+export const greatest = (a: Decimal, b: Decimal): Decimal => (a.gte(b) ? a : b);
 export const least = (a: Decimal, b: Decimal): Decimal => (a.lte(b) ? a : b);
 export const atLeastZero = (a: Decimal): Decimal => (a.isNegative() ? zero : a);

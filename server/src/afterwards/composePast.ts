@@ -14,7 +14,7 @@ import type { Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
 import { holdBackDays, unlockPays } from "../hours/paidDays.ts";
 import { layRows } from "../row/layRows.ts";
-import { loadRun } from "../row/runRows.ts";
+import { layOn, loadRun } from "../row/runRows.ts";
 import { workRows } from "../row/workRun.ts";
 import { pay } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
@@ -86,7 +86,8 @@ export function composePast(
       faults.set(row.payId, "It holds a closedown or a final pay: look at it by hand.");
     else if (own.open?.faults.length) faults.set(row.payId, own.open.faults.join(" "));
     // A debt that was paid off since takes nothing out of gross; what corrects another pay is counted with that one.
-    row.lines = compose(own.laid, hours === "record" ? withoutTypedHours(typed, own.laid, elements) : typed, elements);
+    const asTyped = hours === "record" ? withoutTypedHours(typed, own.laid, elements) : typed;
+    layOn(row, own.laid, compose(own.laid, asTyped, elements));
   }
   loaded.elements = elements;
   return new Map(

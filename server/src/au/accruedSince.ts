@@ -9,6 +9,7 @@ import { addDays, dateWords, type IsoDate, weekday } from "@zesty/core/calendar/
 import { hasWork, minutesOf } from "@zesty/core/hours/dayText";
 import { personHours } from "@zesty/core/hours/personHours";
 import { leaveKind } from "@zesty/core/leave/kinds";
+import type { Basis } from "@zesty/core/pay/input";
 import { atLeastZero, type Decimal, decimal, decimalOrZero, one, sum, zero } from "@zesty/core/quantity/decimal";
 import { fromE4, hoursText, toE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../ground/context.ts";
@@ -17,26 +18,28 @@ import { datesOf } from "../hours/periods.ts";
 import { personTimes } from "../hours/personTimes.ts";
 import { acrossChange, type SignedSince, signedSince } from "../people/signedSince.ts";
 import { withPayable } from "../row/leaveStrands.ts";
-import { datedRecords } from "../store/dated.ts";
-import { employmentTerms, leaveEntry, person } from "../store/schema.ts";
+import { employmentTerms, leaveEntry, leaveTerms, person } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 
 type Who = typeof person.$inferSelect;
 
-/** Parts of a pay, where the terms of employment changed within it. */
-function partsOf(context: Context, personId: number, start: IsoDate, end: IsoDate) {
-  const rows = rowsOf(
-    context.store.sqlite,
-    employmentTerms,
-    'WHERE t.person_id = ? AND t."from" <= ? ORDER BY t."from", t.id',
-    personId,
-    end,
-  );
-  const cuts = [...new Set(rows.map((row) => row.from).filter((day) => day > start))];
-  return [start, ...cuts].map((from, at) => ({
-    ...{ from, to: cuts[at] === undefined ? end : addDays(cuts[at], -1) },
-    terms: rows.findLast((row) => row.from <= from),
-  }));
+/** Parts of a pay, where the terms of employment or of leave changed within it. */
+function partsOf({ store: { sqlite } }: Context, personId: number, start: IsoDate, end: IsoDate, basis: string) {
+  const until = 'WHERE t.person_id = ? AND t."from" <= ? ORDER BY t."from", t.id';
+  const rows = rowsOf(sqlite, employmentTerms, until, personId, end);
+  const leave = rowsOf(sqlite, leaveTerms, until, personId, end);
+  const cuts = [...new Set([...rows, ...leave].map((row) => row.from).filter((day) => day > start))].sort();
+  return [start, ...cuts].map((from, at) => {
+    const terms = rows.findLast((row) => row.from <= from);
+    return {
+      ...{ from, to: cuts[at] === undefined ? end : addDays(cuts[at], -1) },
+      terms,
+      by: {
+        basis: (terms?.basis ?? basis) as Basis,
+        leave: (leave.findLast((row) => row.from <= from) ?? leave[0])?.entitlements ?? [],
+      },
+    };
+  });
 }
 type Part = ReturnType<typeof partsOf>[number];
 
@@ -67,12 +70,11 @@ function hoursOfPart(context: Context, { id, businessId }: Who, { from, to }: Pa
   );
 }
 
-/** What a pay accrues by the facts as they stand: of a pay whose basis changed within it, each part its share of the hours. */
-function accrualOf(context: Context, who: Who, { payday, start, end, input }: SignedSince<PayInput>) {
-  const leave = datedRecords(context.store.db, [who.id], payday).leave.get(who.id)?.entitlements ?? [];
-  const all = partsOf(context, who.id, start, end);
-  const last = all.at(-1)?.terms;
-  const parts = all.every(({ terms }) => terms?.basis === last?.basis) ? all.slice(-1) : all;
+/** What a pay accrues by the facts as they stand: of one within which basis or leave changed, each part its share of the hours. */
+function accrualOf(context: Context, who: Who, { start, end, input }: SignedSince<PayInput>) {
+  const all = partsOf(context, who.id, start, end, input.person.basis);
+  const [last, now] = [all.at(-1)?.terms, JSON.stringify(all.at(-1)?.by)];
+  const parts = all.every(({ by }) => JSON.stringify(by) === now) ? all.slice(-1) : all;
   const weeks = parts.map(({ terms }) => terms?.workPattern ?? null);
   const hours = parts.map((part, at) =>
     parts.length === 1
@@ -81,15 +83,14 @@ function accrualOf(context: Context, who: Who, { payday, start, end, input }: Si
   );
   const whole = sum(hours);
   const person = {
-    ...{ ...input.person, leave },
+    ...input.person,
     weeklyHours: last ? fromE4(last.weeklyHoursE4).toString() : input.person.weeklyHours,
   };
   const lines = input.lines.map(({ accruesBy: _then, ...line }) => line);
   const found = new Map<string, Decimal>();
-  parts.forEach(({ terms }, at) => {
+  parts.forEach(({ by }, at) => {
     if (hours[at]?.isZero()) return;
-    const basis = (terms?.basis ?? input.person.basis) as PayInput["person"]["basis"];
-    const worked = workOut({ ...input, lines, person: { ...person, basis } }, context.rules);
+    const worked = workOut({ ...input, lines, person: { ...person, ...by } }, context.rules);
     for (const [kind, { value }] of Object.entries(worked.leave))
       found.set(kind, (found.get(kind) ?? zero).plus(value.times(hours[at] ?? zero).div(whole)));
   });

@@ -39,6 +39,8 @@ const lives = (code: Code) => {
     noticeWorked: fc.boolean(),
     off: fc.option(fc.record({ kind: fc.constantFrom(...away), day: fc.nat(2 * days - 1), days: fc.nat(2) })),
     withPay: fc.boolean(),
+    // What is agreed changes within the last period, or after the last day.
+    change: fc.option(fc.record({ day: fc.nat(days - 1), what: fc.constantFrom("raise", "leave") })),
     // Anniversaries and half years fall about the last day.
     start: fc.constantFrom("2020-01-06", "2025-07-02", "2025-07-08", "2026-01-03", "2014-07-06"),
   });
@@ -48,7 +50,7 @@ type Life = ReturnType<typeof lives> extends fc.Arbitrary<infer L> ? L : never;
 const hows = ["open", "early", "undone", "ownFirst", "otherDay", "takenBack", "saidAgain", "own"] as const;
 
 function begin(code: Code, life: Life): void {
-  const { make, day } = countries[code];
+  const { make, day, first, days } = countries[code];
   world = make(1);
   world.context.store.sqlite.prepare("UPDATE person SET start_date = ?").run(life.start);
   const workPattern = [day, day, day, day, day, "0", "0"];
@@ -67,6 +69,17 @@ function begin(code: Code, life: Life): void {
   if (code === "NZ" && life.withPay) {
     const holidays = { varies: false, agreedWeek: null, averageOnlyUntil: null, keepsAnniversary: false };
     save("holidays", { from: "2020-01-06", withPay: true, ...holidays });
+  }
+  if (!life.change) return;
+  const from = addDays(first, days + life.change.day);
+  if (life.change.what === "raise") {
+    const more = life.way === "salary" ? { hourlyRate: null, salary: "83200" } : { hourlyRate: "33.6" };
+    save("employment", { ...terms, ...more, workPattern, from });
+    const raised = code === "AU" ? "1600.00" : "3200.00";
+    if (life.way === "salary") save("usualPay", { from, lines: [{ elementId: world.element("SAL"), amount: raised }] });
+  } else if (code === "AU" && life.basis !== "casual") {
+    const entitlements = ["5", "2"].map((weeksPerYear, at) => ({ kind: ["annual", "personal"][at], weeksPerYear }));
+    save("leave", { from, entitlements, loadingPercent: null });
   }
 }
 

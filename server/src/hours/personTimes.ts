@@ -9,6 +9,7 @@ import type { DayRecord } from "@zesty/core/hours/dayText";
 import { agreedOf, type PersonTime } from "@zesty/core/hours/personHours";
 import type { EnteredRates } from "@zesty/core/hours/pricing";
 import type { DayShift } from "@zesty/core/hours/shiftText";
+import type { LeaveEntitlement } from "@zesty/core/leave/accrual";
 import { evenPattern } from "@zesty/core/leave/leaveDays";
 import type { Basis } from "@zesty/core/pay/input";
 import { fromE4 } from "@zesty/core/quantity/units";
@@ -32,6 +33,7 @@ export interface KnownPerson {
   loadingPercent: string | null;
   /** by which leave accrues on hours; null where it does not accrue by them */
   basis: Basis | null;
+  entitlements: LeaveEntitlement[] | null;
   rates: EnteredRates;
   /** the day from which the dollars of the level are known to hold; null without a level */
   ratesFrom: string | null;
@@ -132,6 +134,7 @@ export function personTimes(
       salaried: own?.salaryCents != null,
       loadingPercent: leave.get(who.id)?.loadingPercent ?? null,
       basis: own && leave.has(who.id) ? (own.basis as Basis) : null,
+      entitlements: leave.get(who.id)?.entitlements ?? null,
       versions: sets
         .filter((each) => each.code === code && each.starts === "date" && each.validFrom > from && each.validFrom <= to)
         .sort((a, b) => a.validFrom.localeCompare(b.validFrom)),

@@ -34,19 +34,19 @@ const undo = (section: string, from: string) => {
 };
 const two = () => [signRun(world, openUsual(world)), signRun(world, openUsual(world))] as const;
 
-it("five weeks a year from the first of two pays: a week's share more of each, of nobody else, and undone nothing", () => {
+it("five weeks a year from the first of two periods: a week's share more of each, of nobody else, and undone nothing", () => {
   world = smallWorld(2);
   const [, second] = two();
   const before = balance("annual");
-  // From the payday of the first pay on: 38 × 1 ÷ 52 more of each.
-  leave("2026-07-02", "5");
+  // From the first day of the first period on: 38 × 1 ÷ 52 more of each, whenever it was paid.
+  leave("2026-06-22", "5");
   expect(balance("annual") - before).toBeCloseTo((2 * 38) / 52, 3);
   expect(balance("personal")).toBeCloseTo((2 * 76) / 52, 3);
-  undo("leave", "2026-07-02");
+  undo("leave", "2026-06-22");
   expect(balance("annual")).toBeCloseTo(before, 4);
-  // From the second payday: of the second alone; taken back, it goes with its pay.
-  leave("2026-07-03", "5");
-  expect(balance("annual") - before).toBeCloseTo(38 / 52, 3);
+  // From the payday of the first, a Thursday of the second: two of its days; taken back, it goes with its pay.
+  leave("2026-07-02", "5");
+  expect(balance("annual") - before).toBeCloseTo((0.4 * 38) / 52, 3);
   takeBack(world.context, world.actor, second, "once more");
   expect(balance("annual")).toBeCloseTo(20 + (38 * 4) / 52, 3);
 });
@@ -112,14 +112,14 @@ it("what it means to signed pays is told to who changes it: leave, and super tha
     actor,
     who(),
     "leave",
-    { from: "2026-07-09", entitlements: [{ kind: "annual", weeksPerYear: "5" }], loadingPercent: null },
+    { from: "2026-06-29", entitlements: [{ kind: "annual", weeksPerYear: "5" }], loadingPercent: null },
     tell,
   );
   expect(told).toEqual([
     "Pays signed off for 2 July 2026 and 9 July 2026 have $71.82 less super than this asks for. Type it over the super of the next pay, and look under Dues at what being late costs.",
     "Pays signed off for 9 July 2026 have $179.55 more super than this asks for. Ask the fund whether it gives it back.",
-    "Annual leave: 0.7307 h came into the balance for pays signed off since 9 July 2026.",
-    "Personal and carer's leave: 1.4615 h went out of the balance for pays signed off since 9 July 2026.",
+    "Annual leave: 0.7307 h came into the balance for pays signed off since 29 June 2026.",
+    "Personal and carer's leave: 1.4615 h went out of the balance for pays signed off since 29 June 2026.",
   ]);
 });
 

@@ -213,3 +213,50 @@ describe("a basis that changes within a period", () => {
     },
   );
 });
+
+describe("leave by the year that changes within a period", () => {
+  const five = (from: string) =>
+    save("leave", {
+      ...{ from, loadingPercent: null },
+      entitlements: [
+        { kind: "annual", weeksPerYear: "5" },
+        { kind: "personal", weeksPerYear: "2" },
+      ],
+    });
+
+  it.each(ways.flatMap((way) => [false, true].map((late) => [way, late] as const)))(
+    "%s, told late: %s; the days from then on accrue by it, whenever they are paid",
+    (way, late) => {
+      employ(way, "full-time");
+      if (way === "all") whole();
+      if (!late) five("2026-06-25");
+      signRun(world, openUsual(world));
+      if (late) five("2026-06-25");
+      // Three days at four weeks a year, two at five.
+      expect(balance()).toBeCloseTo(20 + (22.8 * 4 + 15.2 * 5) / 52, 3);
+      expect(balance("personal")).toBeCloseTo((38 * 2) / 52, 3);
+    },
+  );
+
+  it("from the day after a period, and before its payday, the period has none of it", () => {
+    employ("usual", "full-time");
+    five("2026-06-29");
+    signRun(world, openUsual(world));
+    expect(balance()).toBeCloseTo(accrued(38), 3);
+  });
+
+  it("a correction accrues by the leave of the day that it corrects", () => {
+    employ("usual", "full-time");
+    five("2026-06-25");
+    const run = openUsual(world);
+    signRun(world, run);
+    world.context.store.db.update(outbox).set({ state: "accepted" }).run();
+    const payId = readRun(world.context, world.actor, run).rows[0]?.payId ?? 0;
+    const lines = readCorrectable(world.context, payId).lines;
+    const less = lines.map((line, at) => (at === 0 ? { ...line, hours: "15.2" } : line));
+    makeCorrection(world.context, world.actor, { payId, lines: less, into: "own", recoverPerPay: "5000" } as never);
+    const own = world.context.store.sqlite.prepare("SELECT id FROM pay_run WHERE state = 'open'").pluck().get();
+    signRun(world, own as number);
+    expect(balance()).toBeCloseTo(20 + (15.2 * 4 + 15.2 * 5) / 52, 3);
+  });
+});

@@ -7,7 +7,7 @@ import { findRun } from "../ground/findRun.ts";
 import { cannot } from "../ground/problem.ts";
 import { departure, pay } from "../store/schema.ts";
 import { finalLinesOf } from "./afterWork.ts";
-import { loadRun } from "./runRows.ts";
+import { layOn, loadRun } from "./runRows.ts";
 import { type WorkedOut, workRows } from "./workRun.ts";
 
 type Left = typeof departure.$inferSelect;
@@ -23,14 +23,10 @@ export function finalPayInWords(
   demandTables(after);
   const loaded = loadRun(context, runId, [payId]);
   const row = context.store.db.select().from(pay).where(eq(pay.id, payId)).get();
-  const laid = row?.laid;
-  if (laid)
-    for (const each of loaded.rows)
-      each.lines = compose(
-        { ...laid, strands: laid.strands.filter((strand) => strand.source !== "final") },
-        row.typed ?? [],
-        loaded.elements,
-      );
+  if (row?.laid) {
+    const laid = { ...row.laid, strands: row.laid.strands.filter((strand) => strand.source !== "final") };
+    for (const each of loaded.rows) layOn(each, laid, compose(laid, row.typed ?? [], loaded.elements));
+  }
   const [before] = workRows(context, loaded);
   if (!before) return { notes: [], words: [] };
   const { notes, say, fault } = finalLinesOf(context, left, loaded, before);

@@ -15,7 +15,7 @@ import { rowsOf } from "../store/statements.ts";
 import { type AfterWork, rowsAfterWork } from "./afterWork.ts";
 import { actsOfEarlier } from "./earlierRows.ts";
 import { type LaidRow, layRows } from "./layRows.ts";
-import { loadRun } from "./runRows.ts";
+import { layOn, loadRun } from "./runRows.ts";
 import { refreshRows, refreshRun, workRows } from "./workRun.ts";
 
 type Row = typeof pay.$inferSelect;
@@ -76,7 +76,7 @@ function composeAfter(context: Context, run: Run, made: Composed, own: LaidRow, 
   const faults: string[] = [];
   for (const step of wanted.steps) {
     const loaded = loadRun(context, run.id, [wanted.payId]);
-    for (const row of loaded.rows) row.lines = now.lines;
+    for (const row of loaded.rows) layOn(row, now.laid, now.lines);
     const [worked] = workRows(context, loaded);
     // Without the tables of its payday nothing can be worked out: the row stands with a stop until they come.
     if (!worked || worked.marks.some((mark) => mark.code === "missingTable")) return now;

@@ -96,20 +96,20 @@ export function asOfSpan(span: PersonSpan, { run: _run, cycle, elements }: Work)
 export const datedBack = (lines: readonly SheetLine[], asOf: AsOf | null): SheetLine[] =>
   lines.map((line) => (asOf && line.units !== undefined && line.amount === undefined ? { ...line, asOf } : line));
 
-/** Hours of days on which somebody had another basis accrue leave by that one. */
-export const accruingThen = (
+/** Hours of days on which somebody had another basis, or other leave by the year, accrue by that. */
+export function accruingThen(
   lines: readonly SheetLine[],
-  { basis }: KnownPerson,
+  { basis, entitlements }: KnownPerson,
   now: KnownPerson,
   elements: ReadonlyMap<number, PayElement>,
-): SheetLine[] =>
-  basis === null || basis === now.basis
-    ? [...lines]
-    : lines.map((line) =>
-        ["ordinary", "leaveTaken"].includes(elements.get(line.elementId)?.element ?? "")
-          ? { ...line, accruesBy: { basis } }
-          : line,
-      );
+): SheetLine[] {
+  const other = entitlements !== null && JSON.stringify(entitlements) !== JSON.stringify(now.entitlements);
+  if (basis === null || (basis === now.basis && !other)) return [...lines];
+  const accruesBy = { basis, ...(other ? { leave: entitlements } : {}) };
+  return lines.map((line) =>
+    ["ordinary", "leaveTaken"].includes(elements.get(line.elementId)?.element ?? "") ? { ...line, accruesBy } : line,
+  );
+}
 
 export interface Work {
   context: Context;

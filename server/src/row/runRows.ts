@@ -34,7 +34,7 @@ import { raisedAndCorrected } from "./raisedAndCorrected.ts";
 import { type RateOn, ratesIn } from "./ratesOn.ts";
 import { centreCodes, costsOf, costsOn } from "./rowFacts.ts";
 import { salaryAboveUsual } from "./salaryAboveUsual.ts";
-import { workedTerms } from "./workedTerms.ts";
+import { workedLeave, workedTerms } from "./workedTerms.ts";
 
 type Pay = typeof pay.$inferSelect;
 
@@ -90,7 +90,8 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
     run,
     pays.map((row) => row.person),
   );
-  const records = { ...onPayday, terms: rates.terms };
+  const leave = workedLeave(db, ids, run.periodEnd, onPayday.leave);
+  const records = { ...onPayday, terms: rates.terms, leave };
   const funds = new Map(rowsOf(sqlite, fund, "WHERE t.business_id = ?", run.businessId).map((row) => [row.id, row]));
   const sums = yearSums(context.store, ids, run.payday, owner.country, toDateCodes);
   const last = lastPays(context, ids);
@@ -177,12 +178,18 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
   return { run, owner, cycle, elements, elementRows, rows, records, country, funds, centres, costs };
 }
 
+/** A row that is laid and composed anew, but not kept: the parts of its period are those of what it is laid from. */
+export function layOn(row: LoadedRow, laid: Laid, lines: SheetLine[]): void {
+  Object.assign(row, { laid, lines });
+  row.context.spans = partsOf(laid);
+}
+
 /** The parts of a period that terms changed in. */
 function partsOf(laid: Laid | null): RowBase["spans"] {
   const { spans = [], base = [] } = laid ?? {};
   const salaried = new Set(base.flatMap(({ span, line, ordinary }) => (ordinary && line.amount ? [span] : [])));
   return spans.length > 1
-    ? spans.map(({ hours, rate }, at) => ({ hours, rate, salaried: salaried.has(at) }))
+    ? spans.map(({ hours, week, rate }, at) => ({ hours, week, rate, salaried: salaried.has(at) }))
     : undefined;
 }
 

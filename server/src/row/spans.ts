@@ -15,6 +15,7 @@ import { amounts, ratesOn } from "./ratesOn.ts";
 type Who = typeof person.$inferSelect;
 type Terms = typeof employmentTerms.$inferSelect;
 type Agreement = typeof timeTerms.$inferSelect;
+type Leave = typeof leaveTerms.$inferSelect;
 
 export interface PersonSpan extends SpanTerms {
   terms: Terms | undefined;
@@ -71,7 +72,7 @@ export function spansOf(
   const terms = history(context, employmentTerms, ids, run.periodEnd);
   const usual = history(context, usualPay, ids, run.periodEnd);
   const agreements = history(context, timeTerms, ids, run.periodEnd);
-  const loadings = history(context, leaveTerms, ids, run.periodEnd);
+  const leave = history(context, leaveTerms, ids, run.periodEnd);
   const paid = run.kind === "departure" ? unpaidFrom(context, ids) : new Map<number, IsoDate>();
   // Asked only where somebody was ever in another cycle.
   const inOthers = [...terms.values()].filter((rows) => rows.some((row) => row.cycleId !== run.cycleId));
@@ -92,7 +93,7 @@ export function spansOf(
         terms: terms.get(who.id) ?? [],
         usual: usual.get(who.id) ?? [],
         agreements: agreements.get(who.id) ?? [],
-        loadings: loadings.get(who.id) ?? [],
+        leave: leave.get(who.id) ?? [],
       };
       const spans: { span: PersonSpan; key: string }[] = [];
       const begins = ({ from, to }: DaysFromTo): DaysFromTo[] => {
@@ -112,7 +113,7 @@ export function spansOf(
           held,
           said?.lines,
           heldOn(own.agreements, start),
-          heldOn(own.loadings, start)?.loadingPercent,
+          heldOn(own.leave, start) ?? own.leave[0],
           birthdays(own.agreements, who, addDays(start, -1), start),
         );
         const last = spans.at(-1);
@@ -144,16 +145,25 @@ export function spansOf(
         });
       }
       const cut = spans.map((each) => each.span);
-      const basis = cut.at(-1)?.terms?.basis;
-      // Only where leave accrues by hours is anything said of it.
-      for (const span of own.loadings.length > 0 ? cut : [])
-        if (span.terms && span.terms.basis !== basis) span.accruesBy = { basis: span.terms.basis as Basis };
+      sayAccruals(cut, own.leave);
       // Where the period is cut, each part is paid by the level of its own days.
       if (cut.length > 1 && own.agreements.some((row) => row.classification !== null))
         for (const span of cut) span.rate = rateOn(context, run.businessId, who.id, span) ?? span.rate;
       return [who.id, withCentres(cut, centres)];
     }),
   );
+}
+
+/** What leave arises on the hours of each span, where it is not what holds at the end. Without leave by hours nothing is said. */
+function sayAccruals(cut: PersonSpan[], leave: readonly Leave[]): void {
+  const of = (span: PersonSpan | undefined) => span && (heldOn(leave, span.from) ?? leave[0])?.entitlements;
+  const [last, now] = [cut.at(-1), JSON.stringify(of(cut.at(-1)))];
+  for (const span of leave.length > 0 ? cut : []) {
+    const entitled = of(span);
+    const basis = (span.terms ?? last?.terms)?.basis as Basis;
+    if (entitled && JSON.stringify(entitled) !== now) span.accruesBy = { basis, leave: entitled };
+    else if (basis !== last?.terms?.basis) span.accruesBy = { basis };
+  }
 }
 
 /** Nobody is a junior from this age on. */
@@ -191,12 +201,13 @@ const keyOf = (
   terms: Terms | undefined,
   usual: unknown,
   time: (typeof timeTerms)["$inferSelect"] | undefined,
-  loading: string | null | undefined,
+  leave: Leave | undefined,
   birthday: readonly string[],
 ): string => {
   const { id: _id, from: _from, ...held } = terms ?? {};
   const { id: _time, from: _since, ...agreement } = time ?? {};
-  return JSON.stringify([held, usual ?? null, agreement, loading ?? null, ...birthday]);
+  const accrues = [leave?.loadingPercent ?? null, leave?.entitlements ?? null];
+  return JSON.stringify([held, usual ?? null, agreement, accrues, ...birthday]);
 };
 
 /** Hours of a span that belonged to another cost centre stand under it. */

@@ -203,12 +203,12 @@ const isUnpaid = (person: KnownPerson, leave: string | null): boolean =>
 
 const cycleOf = ({ store }: Context, id = 0) => rowsOf(store.sqlite, payCycle, "WHERE t.id = ?", id)[0];
 
-/** The last day of a period up to which what holds on a day holds: employment and agreement. */
+/** The last day of a period up to which what holds on a day holds: employment, agreement and leave by the year. */
 function termsUntil({ store }: Context, id: number, date: string, end: string): string {
   const next = store
     .prepared<[number, string, string], { from: string | null }>(
       `SELECT MIN(t."from") AS "from" FROM (SELECT person_id, "from" FROM employment_terms
-         UNION ALL SELECT person_id, "from" FROM time_terms) t
+         UNION ALL SELECT person_id, "from" FROM time_terms UNION ALL SELECT person_id, "from" FROM leave_terms) t
        WHERE t.person_id = ? AND t."from" > ? AND t."from" <= ?`,
     )
     .get(id, date, end)?.from;

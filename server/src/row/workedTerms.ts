@@ -3,7 +3,7 @@ import type { BesideLevel, PersonFactsBase } from "@zesty/core/pay/row";
 import { fromE4 } from "@zesty/core/quantity/units";
 import type { DatedRecords } from "../store/dated.ts";
 import type { Db } from "../store/open.ts";
-import { employmentTerms } from "../store/schema.ts";
+import { employmentTerms, leaveTerms } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 
 type Terms = typeof employmentTerms.$inferSelect;
@@ -15,6 +15,23 @@ export interface Rates {
   besideLevel: BesideLevel | null;
   /** the award's least rate on the period's first day: a wage decision starts with the first full period */
   minimumRateE4: number | null;
+}
+
+/** What is agreed from a day after the last one is nobody's. */
+const agreedUntil = `JOIN person p ON p.id = t.person_id WHERE t.person_id IN (SELECT value FROM json_each(?))
+  AND t."from" <= ? AND (p.end_date IS NULL OR t."from" <= p.end_date) ORDER BY t."from", t.id`;
+
+/** Leave by the year arises on hours as they are worked: as agreed on the period's last day; the first saying counts from the start. */
+export function workedLeave(
+  db: Db,
+  personIds: readonly number[],
+  end: string,
+  onPayday: DatedRecords["leave"],
+): DatedRecords["leave"] {
+  const found: DatedRecords["leave"] = new Map(onPayday);
+  for (const row of rowsOf(db.$client, leaveTerms, agreedUntil, JSON.stringify(personIds), end))
+    found.set(row.personId, row);
+  return found;
 }
 
 export interface WorkedTerms {
@@ -33,14 +50,7 @@ export function workedTerms(
   lastDays: ReadonlyMap<number, string> = new Map(),
 ): WorkedTerms {
   const all = new Map<number, Terms[]>();
-  const known = rowsOf(
-    db.$client,
-    employmentTerms,
-    // What is agreed from a day after the last one is nobody's.
-    `JOIN person p ON p.id = t.person_id WHERE t.person_id IN (SELECT value FROM json_each(?)) AND t."from" <= ?
-       AND (p.end_date IS NULL OR t."from" <= p.end_date) ORDER BY t."from", t.id`,
-    ...[JSON.stringify(personIds), end],
-  );
+  const known = rowsOf(db.$client, employmentTerms, agreedUntil, JSON.stringify(personIds), end);
   for (const row of known) {
     if (row.from > (lastDays.get(row.personId) ?? end)) continue;
     const rows = all.get(row.personId);

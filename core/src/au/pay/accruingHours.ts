@@ -1,7 +1,8 @@
 /**
  * The hours of a pay that leave accrues on.
  * Set by: Fair Work Act 2009, ss 22, 87, 96: ordinary hours and paid leave of a time of service; unpaid leave and days
- * outside the employment are none. At most 38 hours a week, the ordinary week of the National Employment Standards.
+ * outside the employment are none. At most 38 hours a week, the ordinary week of the National Employment Standards; as
+ * many weeks as the working days make, so that hours by the day are not cut in a long month.
  * Example: a salary of $1,500 for 38 hours, of which $600 is paid beside 22.8 hours of unpaid leave: 15.2 hours.
  */
 import { type Cycle, paysPerYear } from "../../calendar/payPeriods.ts";
@@ -13,6 +14,7 @@ import {
   decimal,
   decimalOrZero,
   fixed,
+  greatest,
   least,
   one,
   sum,
@@ -68,7 +70,7 @@ export function accruingHours(input: PayInput, rules: RuleBook): Figure {
     : agreed;
   const paid = least(atLeastZero(agreed.minus(away)), stands.plus(typed));
   const raw = salary.length > 0 && paid.gt(typed) ? paid : typed;
-  const most = weeks.times(fixed(row.figures.ordinaryHoursAWeek));
+  const most = greatest(weeks, decimalOrZero(input.weeksByDays)).times(fixed(row.figures.ordinaryHoursAWeek));
   const corrected = counting.reduce((total, line) => total.plus(decimalOrZero(line.accrues)), zero);
   return figure("Ordinary hours that leave accrues on", least(raw, most).plus(corrected), "hours", () => ({
     rule: `Ordinary hours and paid leave, at most ${row.figures.ordinaryHoursAWeek} hours a week; none for unpaid leave and for days outside the employment`,

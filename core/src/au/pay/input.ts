@@ -128,6 +128,8 @@ export interface PayInput {
   overrides?: Overrides | undefined;
   /** agreed hours of the period, where they are not those of its last day's week throughout */
   agreedHours?: string | undefined;
+  /** weeks that the working days make, where they are more than the cycle's: of a long month, or where the week changed */
+  weeksByDays?: string | undefined;
   /** the weeks of this pay one by one, where they are known; else hours are averaged over them */
   weeks?: readonly WeekOfPay[] | undefined;
   /** this pay corrects an earlier one: its regular taxable earnings, above or below which the difference is taxed */

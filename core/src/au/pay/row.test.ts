@@ -1,7 +1,9 @@
 /** From a row of the sheet to the input of the pipeline: terms of deductions, top-ups, and what a final pay is set beside. */
 import { describe, expect, it } from "vitest";
 import type { SheetLine } from "../../pay/row.ts";
+import { shippedRuleBook as rules } from "../../rulebook/shippedRuleBook.ts";
 import { context, elements, hours, person } from "../../testMakers.ts";
+import { accruingHours } from "./accruingHours.ts";
 import { payInputOf, type RowContext } from "./row.ts";
 
 const input = (lines: SheetLine[], change: Parameters<typeof context>[0] = {}) =>
@@ -102,5 +104,53 @@ describe("lines", () => {
       detail: { earnedYear: "2023-24" },
     };
     expect(input([line]).lines[0]).toMatchObject({ costCentre: "A", corrects: "2025-10-02", earnedYear: "2023-24" });
+  });
+});
+
+describe("hours that leave accrues on, paid by the month", () => {
+  const july = { periodStart: "2026-07-01", periodEnd: "2026-07-31", payday: "2026-08-04", cycle: "monthly" as const };
+  const halves = { ...july, periodEnd: "2026-07-15", cycle: "half-monthly" as const };
+  const june = { ...july, periodStart: "2026-06-01", periodEnd: "2026-06-30", payday: "2026-07-02" };
+  const february = { ...july, periodStart: "2026-02-01", periodEnd: "2026-02-28", payday: "2026-03-02" };
+  const long = ["0", "0", "9.5", "9.5", "9.5", "9.5", "0"];
+  const fourDays = { facts: { ...context().facts, workPattern: long } };
+  const salaried = (...spans: [string, string][]) => ({
+    spans: spans.map(([hours, rate]) => ({ hours, week: "38", rate, salaried: true })),
+  });
+  // By hand: 23 working days of July are 174.8 h, 11 of its first half 83.6; 38 × 52 ÷ 12 = 164.6667.
+  it.each([
+    ["by the day, of 23 working days", july, hours("174.8"), "174.8"],
+    ["forty hours a week of them are cut to 38", july, hours("184"), "174.8"],
+    ["of half a month", halves, hours("91.2"), "83.6"],
+    ["a short month has what was worked", february, hours("152"), "152"],
+    ["usual hours of an average month in it", february, hours("164.6667"), "164.6667"],
+    ["Wednesday to Saturday: 19 such days in July", { ...july, ...fourDays }, hours("180.5"), "180.5"],
+    [
+      "a salary raised on the 15th of June, 22 working days",
+      { ...june, ...salaried(["76", "39.4737"], ["91.2", "42.1053"]) },
+      [{ elementId: 1, amount: "6736.37" }],
+      "164.6667",
+    ],
+    [
+      "and in February, of 20",
+      { ...february, ...salaried(["76", "39.4737"], ["76", "42.1053"]) },
+      [{ elementId: 1, amount: "6716.67" }],
+      "164.6667",
+    ],
+    [
+      "a week of part time that became a full one within it",
+      {
+        ...{ cycle: "weekly" as const, periodStart: "2026-08-17", periodEnd: "2026-08-23", payday: "2026-08-27" },
+        spans: [
+          { hours: "6", week: "24", rate: "30", salaried: false },
+          { hours: "38", week: "38", rate: "30", salaried: false },
+        ],
+      },
+      hours("44"),
+      "44",
+    ],
+  ] as [string, Partial<RowContext>, SheetLine[], string][])("%s", (_what, change, lines, expected) => {
+    const found = accruingHours(input(lines, change), rules).value.toDecimalPlaces(4).toString();
+    expect(found).toBe(expected);
   });
 });

@@ -5,9 +5,10 @@
 
 import type { IsoDate } from "../../calendar/dates.ts";
 import type { StateAu } from "../../calendar/listedHolidays.ts";
-import { paysPerYear } from "../../calendar/payPeriods.ts";
+import { isByMonth, paysPerYear } from "../../calendar/payPeriods.ts";
+import { hoursBetween, weekOf } from "../../pay/base.ts";
 import { type PayElement, type PersonFactsBase, type RowBase, type SheetLine, underTerms } from "../../pay/row.ts";
-import { atLeastZero, type Decimal, decimal, decimalOrZero, sum } from "../../quantity/decimal.ts";
+import { atLeastZero, type Decimal, decimal, decimalOrZero, greatest, sum, zero } from "../../quantity/decimal.ts";
 import type { RuleBook } from "../../rulebook/ruleBook.ts";
 import type { WeekOfPay } from "../superGuarantee.ts";
 import { weeksIn } from "./accruingHours.ts";
@@ -132,6 +133,7 @@ export function payInputOf(
     periods: context.periods,
     person: context.person,
     ...(agreed ? { agreedHours: agreed.hours.toString() } : {}),
+    ...weeksByDays(context),
     lines: payLines,
     toDate: context.toDate,
     ...(payLines.some((line) => line.element === "unusedLeave" || groupOf(line) === "extra")
@@ -145,13 +147,33 @@ export function payInputOf(
   };
 }
 
+const fiveDays = ["1", "1", "1", "1", "1", "0", "0"];
+
+/** Months differ by their working days, and so does a period in which the week changed: the weeks that those days make. */
+function weeksByDays(context: RowContext): Pick<PayInput, "weeksByDays"> {
+  const { cycle, periods, facts, spans = [] } = context;
+  const parts = sum(spans.map(({ hours, week }) => (week && Number(week) > 0 ? decimal(hours).div(week) : zero)));
+  const byMonth = isByMonth(cycle) ? [weeksOf(fiveDays, context), weeksOf(facts.workPattern ?? fiveDays, context)] : [];
+  const most = byMonth.reduce(greatest, parts).times(periods);
+  return most.gt(weeksIn(cycle, periods)) ? { weeksByDays: most.toDecimalPlaces(4).toString() } : {};
+}
+
+function weeksOf(week: readonly string[], { periodStart, periodEnd }: RowContext): Decimal {
+  const whole = weekOf(week);
+  return whole.isZero() ? whole : hoursBetween(week, periodStart, periodEnd).div(whole);
+}
+
 /** The agreed hours of a period that terms changed in, and what a salary gives for one of them on the whole. */
-function overParts({ spans = [], periods }: RowContext): { hours: Decimal; rate: Decimal } | null {
+function overParts(context: RowContext): { hours: Decimal; rate: Decimal } | null {
+  const { spans = [], periods, cycle } = context;
   const bySalary = spans.filter((each) => each.salaried && each.rate !== null);
   const hoursOf = (some: typeof spans) => sum(some.map((each) => decimal(each.hours)));
   const paid = sum(bySalary.map((each) => decimalOrZero(each.rate ?? undefined).times(each.hours)));
   if (periods !== 1 || spans.length < 2 || hoursOf(bySalary).isZero()) return null;
-  return { hours: hoursOf(spans), rate: paid.div(hoursOf(bySalary)) };
+  // A month's salary is for the hours of an average month, whatever the days of this one make.
+  const days = isByMonth(cycle) ? weeksOf(fiveDays, context) : zero;
+  const hours = days.isZero() ? hoursOf(spans) : hoursOf(spans).times(weeksIn(cycle, 1)).div(days);
+  return { hours, rate: paid.div(hoursOf(bySalary)) };
 }
 
 /** Hours that a salary stands for: its share of the person's rate, the agreed hours at the most. */
