@@ -13,10 +13,11 @@ import { type Begun, holidaysBegunBefore } from "../hours/holidayBegun.ts";
 import { recordedHours } from "../hours/recordedHours.ts";
 import { swapsOf } from "../hours/swappedHolidays.ts";
 import { ratesIn } from "../row/ratesOn.ts";
-import { workedTerms } from "../row/workedTerms.ts";
+import { workedLeave, workedTerms } from "../row/workedTerms.ts";
 import { otherPays as takenInPeriod } from "../runs/earlierInPeriod.ts";
 import { workPlace } from "../setup/places.ts";
 import { type DatedRecords, datedRecordsNz } from "../store/dated.ts";
+import { holidayTerms } from "../store/schema.ts";
 import { type CodeSums, factSums, keptYears } from "../store/sums.ts";
 import { workedTo } from "./beforeThisPay.ts";
 import { closedownsBegun } from "./closedown.ts";
@@ -35,7 +36,8 @@ export function gatherForRows(
 ) {
   const { store, rules } = context;
   const ids = people.map((each) => each.id);
-  const nz = datedRecordsNz(store.db, ids, run.payday);
+  const onPayday = datedRecordsNz(store.db, ids, run.payday);
+  const nz = { ...onPayday, holidays: workedLeave(store.db, holidayTerms, ids, run.periodEnd, onPayday.holidays) };
   const hours = hoursOfCasuals(context, ids, (id) => records.terms.get(id)?.basis);
   const holidayRow = rules.find(holidayRules, run.payday)?.figures;
   const ledgers = holidayRow

@@ -20,6 +20,7 @@ import {
   type business,
   type employerCost,
   fund,
+  leaveTerms,
   pay,
   payCycle,
   payElement,
@@ -90,7 +91,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
     run,
     pays.map((row) => row.person),
   );
-  const leave = workedLeave(db, ids, run.periodEnd, onPayday.leave);
+  const leave = workedLeave(db, leaveTerms, ids, run.periodEnd, onPayday.leave);
   const records = { ...onPayday, terms: rates.terms, leave };
   const funds = new Map(rowsOf(sqlite, fund, "WHERE t.business_id = ?", run.businessId).map((row) => [row.id, row]));
   const sums = yearSums(context.store, ids, run.payday, owner.country, toDateCodes);

@@ -3,7 +3,7 @@ import type { BesideLevel, PersonFactsBase } from "@zesty/core/pay/row";
 import { fromE4 } from "@zesty/core/quantity/units";
 import type { DatedRecords } from "../store/dated.ts";
 import type { Db } from "../store/open.ts";
-import { employmentTerms, leaveTerms } from "../store/schema.ts";
+import { employmentTerms, type holidayTerms, type leaveTerms } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 
 type Terms = typeof employmentTerms.$inferSelect;
@@ -21,15 +21,22 @@ export interface Rates {
 const agreedUntil = `JOIN person p ON p.id = t.person_id WHERE t.person_id IN (SELECT value FROM json_each(?))
   AND t."from" <= ? AND (p.end_date IS NULL OR t."from" <= p.end_date) ORDER BY t."from", t.id`;
 
-/** Leave by the year arises on hours as they are worked: as agreed on the period's last day; the first saying counts from the start. */
-export function workedLeave(
+/** Leave arises on what is worked: as agreed on the period's last day; what was first said in time for the payday counts too. */
+export function workedLeave<T extends typeof leaveTerms | typeof holidayTerms>(
   db: Db,
+  table: T,
   personIds: readonly number[],
   end: string,
-  onPayday: DatedRecords["leave"],
-): DatedRecords["leave"] {
-  const found: DatedRecords["leave"] = new Map(onPayday);
-  for (const row of rowsOf(db.$client, leaveTerms, agreedUntil, JSON.stringify(personIds), end))
+  onPayday: Map<number, T["$inferSelect"]>,
+): Map<number, T["$inferSelect"]> {
+  const found = new Map(onPayday);
+  for (const row of rowsOf(
+    db.$client,
+    table as never,
+    agreedUntil,
+    JSON.stringify(personIds),
+    end,
+  ) as T["$inferSelect"][])
     found.set(row.personId, row);
   return found;
 }
