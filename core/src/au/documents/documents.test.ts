@@ -46,7 +46,36 @@ const payee = (id: string, family = "Sample") =>
     true,
   );
 
+const slipOf = (own: PayLine[], receivers = new Map<string, string>()) =>
+  payslip({
+    employer: { name: "Example", abn: "63000000011" },
+    employee: { name: "Alex", payrollId: "E1", classification: null },
+    period: { start: "2026-06-22", end: "2026-06-28" },
+    payday: "2026-07-02",
+    worked: workOut(pay(own, { payday: "2026-07-02" }), rules),
+    yearToDate: new Map(),
+    fund: null,
+    superDue: "2026-07-13",
+    paidTo: [],
+    balances: {},
+    message: null,
+    receivers,
+  });
+
 describe("a payslip", () => {
+  it("has hours at one rate once, however cost centres and leave divide them; a raise is a line of its own", () => {
+    const own = [
+      { ...ordinary("22.8", "30"), accruesBy: { basis: "casual" as const } },
+      { ...ordinary("7.6", "30.00"), costCentre: "A" },
+      ordinary("7.6", "31.5"),
+      { ...ordinary("-2", "30"), corrects: "2026-06-25" },
+    ];
+    expect(slipOf(own).earnings.map(({ hours, rate, amount }) => [hours, rate, amount])).toEqual([
+      ["30.40", "30.00", "912.00"],
+      ["7.60", "31.50", "239.40"],
+      ["-2.00", "30.00", "-60.00"],
+    ]);
+  });
   it.each([
     ["100.00", "Loan, to Example Lender, 60.00 left"],
     ["40.00", "Loan, to Example Lender, nothing left"],
@@ -59,20 +88,7 @@ describe("a payslip", () => {
       name: "Loan",
       ...(upTo ? { upTo } : {}),
     };
-    const slip = payslip({
-      employer: { name: "Example", abn: "63000000011" },
-      employee: { name: "Alex", payrollId: "E1", classification: null },
-      period: { start: "2026-06-22", end: "2026-06-28" },
-      payday: "2026-07-02",
-      worked: workOut(pay([ordinary("38", "30"), loan], { payday: "2026-07-02" }), rules),
-      yearToDate: new Map(),
-      fund: null,
-      superDue: "2026-07-13",
-      paidTo: [],
-      balances: {},
-      message: null,
-      receivers: new Map([["LOAN", "Example Lender"]]),
-    });
+    const slip = slipOf([ordinary("38", "30"), loan], new Map([["LOAN", "Example Lender"]]));
     expect(slip.deductions.map((each) => each.name)).toEqual([words]);
   });
 });

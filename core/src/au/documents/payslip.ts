@@ -4,7 +4,7 @@
  */
 
 import type { IsoDate } from "../../calendar/dates.ts";
-import { leftNote, type PayslipLine, toReceiver } from "../../documents/slip.ts";
+import { alikeAsOne, leftNote, type PayslipLine, toReceiver } from "../../documents/slip.ts";
 import { type Decimal, decimal } from "../../quantity/decimal.ts";
 import { centsText, moneyText, rateText } from "../../quantity/units.ts";
 import { takenHours } from "../pay/leaveDrawn.ts";
@@ -77,7 +77,7 @@ export function payslip(facts: PayslipFacts): Payslip {
   };
   const lines = (groups: readonly string[]): PayslipLine[] =>
     withoutViolenceLeave(
-      worked.lines.filter((line) => groups.includes(line.group) && !line.amount.value.isZero()),
+      alikeAsOne(worked.lines.filter((line) => groups.includes(line.group) && !line.amount.value.isZero())),
       shown,
       (facts.hiddenCodes ?? []).reduce((total, code) => total + (yearToDate.get(`line:${code}`) ?? 0), 0),
     );

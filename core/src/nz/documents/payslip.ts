@@ -4,7 +4,7 @@
  */
 
 import type { IsoDate } from "../../calendar/dates.ts";
-import { leftNote, type PayslipLine, toReceiver } from "../../documents/slip.ts";
+import { alikeAsOne, leftNote, type PayslipLine, toReceiver } from "../../documents/slip.ts";
 import { type Decimal, decimal } from "../../quantity/decimal.ts";
 import { centsText, moneyText, rateText } from "../../quantity/units.ts";
 import type { Working } from "../../working/figure.ts";
@@ -66,7 +66,7 @@ function basisOf(working: Working): string | null {
 export function payslipNz(facts: PayslipFactsNz): PayslipNz {
   const { worked, yearToDate } = facts;
   const sum = (code: string) => centsText(yearToDate.get(code) ?? 0);
-  const shown = shownLinesNz(worked).filter((each) => !each.amount.value.isZero());
+  const shown = alikeAsOne(shownLinesNz(worked).filter((each) => !each.amount.value.isZero()));
   const lines = (sides: readonly string[]): PayslipLine[] =>
     shown
       .filter((each) => sides.includes(each.side))
