@@ -45,4 +45,6 @@ export interface CorrectablePay {
   lines: SheetLine[];
   elements: { id: number; name: string; entry: Entry }[];
   corrections: { runId: number; payday: string; state: string }[];
+  /** the pay and its corrections as they were read: sent with If-Match, nobody's correction is taken back by a slower one */
+  stamp: string;
 }

@@ -171,6 +171,8 @@ export interface LeavePerson {
   standings: Record<string, LeaveStanding>;
   /** leave that is kept one by one */
   held: readonly HeldLeave[];
+  /** the ledger as it was read: sent with If-Match, an adjustment is not made twice by two people */
+  ledgerStamp: string;
   /** leave on the record of time between the days shown */
   days: LeaveDayView[];
   /** whoever looks records and approves this person's leave, and sees balances and kinds */

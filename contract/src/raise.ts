@@ -40,4 +40,6 @@ export interface RaisePlan {
   /** of the chosen */
   yearly: string;
   backPay: string;
+  /** what the chosen have and would have, as it was looked at: sent with If-Match, nobody is raised twice by two people */
+  stamp: string;
 }

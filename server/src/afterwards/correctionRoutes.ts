@@ -3,6 +3,7 @@ import { newCorrection } from "@zesty/contract/corrections";
 import { type Request, Router } from "express";
 import type { Context } from "../ground/context.ts";
 import { body, idOf } from "../http/handler.ts";
+import { demandSeen } from "../http/seen.ts";
 import { payOf as payIn, runRoute } from "../runs/runRoute.ts";
 import { makeCorrection, planCorrection } from "./correction.ts";
 import { readCorrectable } from "./readCorrectable.ts";
@@ -26,7 +27,11 @@ export function correctionRoutes(context: Context): Router {
   );
   router.post(
     "/runs/:run/corrections",
-    onRun("prepare", (actor, runId, request) => ({ id: makeCorrection(context, actor, correction(runId, request)) })),
+    onRun("prepare", (actor, runId, request) => {
+      const wanted = correction(runId, request);
+      demandSeen(request, () => readCorrectable(context, wanted.payId).stamp);
+      return { id: makeCorrection(context, actor, wanted) };
+    }),
   );
   return router;
 }

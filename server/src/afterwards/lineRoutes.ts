@@ -7,8 +7,10 @@ import type { Request, Router } from "express";
 import type { Context } from "../ground/context.ts";
 import { cannot, notFound } from "../ground/problem.ts";
 import { body } from "../http/handler.ts";
+import { demandSeen } from "../http/seen.ts";
 import { personRoute } from "../people/personRoute.ts";
 import { businessOfPerson } from "../people/readPeople.ts";
+import { sectionStamp } from "../people/sectionStamps.ts";
 import { refreshOpenRuns } from "../row/refreshOpenRuns.ts";
 import { refreshTimeInRuns } from "../time/intoRun.ts";
 import { type Change, payBack, planBackPay } from "./backPay.ts";
@@ -56,7 +58,9 @@ export function lineRoutes(context: Context, router: Router): void {
   router.post(
     "/people/:person/back-pay/:section",
     onPerson("prepare", (actor, personId, request) => {
-      const done = payBack(context, actor, personId, changeOf(request));
+      const change = changeOf(request);
+      demandSeen(request, () => sectionStamp(context, personId, change.section));
+      const done = payBack(context, actor, personId, change);
       refreshed(personId);
       return done;
     }),

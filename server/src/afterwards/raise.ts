@@ -9,6 +9,7 @@ import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { dollars } from "@zesty/core/quantity/units";
 import type { Actor, Context } from "../ground/context.ts";
 import { cannot } from "../ground/problem.ts";
+import { stampOf } from "../http/seen.ts";
 import { laterChanges } from "../people/laterChanges.ts";
 import { cycleNames, peopleOf } from "../people/peopleOf.ts";
 import { employmentOf } from "../people/readPeople.ts";
@@ -86,8 +87,14 @@ export function planRaise(context: Context, actor: Actor, businessId: number, wa
   });
   const total = (of: "yearly" | "backPay") =>
     sum(rows.map((row) => decimal((chosen.has(row.personId) && row[of]) || "0"))).toFixed(2);
-  return { rows, yearly: total("yearly"), backPay: total("backPay") };
+  return { rows, yearly: total("yearly"), backPay: total("backPay"), stamp: raiseStamp(context, businessId, wanted) };
 }
+
+/** What the chosen have on that day and would have. */
+export const raiseStamp = (context: Context, businessId: number, wanted: RaiseWanted): string => {
+  const cases = casesOf(context, businessId, wanted);
+  return stampOf([...wanted.people].sort((a, b) => a - b).map((id) => [id, cases.get(id)?.terms ?? null]));
+};
 
 /** @returns the runs that pay what signed pays miss */
 export function raise(context: Context, actor: Actor, businessId: number, wanted: RaiseWanted): { runIds: number[] } {

@@ -7,9 +7,10 @@ import { findBusiness } from "../ground/findBusiness.ts";
 import { notFound } from "../ground/problem.ts";
 import { body } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
+import { demandSeen } from "../http/seen.ts";
 import { refreshOpenRuns } from "../row/refreshOpenRuns.ts";
 import { moveSeveral, planMove } from "./moveSeveral.ts";
-import { planRaise, raise } from "./raise.ts";
+import { planRaise, raise, raiseStamp } from "./raise.ts";
 
 export function raiseRoutes(context: Context, router: Router): void {
   const onBusiness = businessRoute(context);
@@ -27,7 +28,9 @@ export function raiseRoutes(context: Context, router: Router): void {
   router.post(
     "/businesses/:business/raise",
     onBusiness("prepare", (actor, businessId, request) => {
-      const done = raise(context, actor, businessId, body(raiseWanted, request));
+      const wanted = body(raiseWanted, request);
+      demandSeen(request, () => raiseStamp(context, businessId, wanted));
+      const done = raise(context, actor, businessId, wanted);
       refreshOpenRuns(context, businessId);
       return done;
     }),

@@ -4,6 +4,7 @@ import { correctionLines } from "@zesty/core/pay/correction";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
+import { stampOf } from "../http/seen.ts";
 import { pay, payElement, payRun } from "../store/schema.ts";
 import { findCorrectable } from "./paidSoFar.ts";
 
@@ -19,6 +20,7 @@ const merged = (lines: readonly SheetLine[], rate: string | null, payday: string
 export function readCorrectable(context: Context, payId: number): CorrectablePay {
   const { db } = context.store;
   const { row, run, who, rate, was } = findCorrectable(context, payId);
+  const isOfIt = (line: SheetLine) => line.corrects === run.payday;
   const elements = db.select().from(payElement).where(eq(payElement.businessId, run.businessId)).all();
   const corrections = db
     .select({ pay, run: payRun })
@@ -27,10 +29,10 @@ export function readCorrectable(context: Context, payId: number): CorrectablePay
     .where(eq(pay.personId, row.personId))
     .all()
     .filter(
-      (each) =>
-        each.run.state !== "takenBack" &&
-        (each.pay.corrects?.payId === payId || each.pay.lines.some((line) => line.corrects === run.payday)),
+      (each) => each.run.state !== "takenBack" && (each.pay.corrects?.payId === payId || each.pay.lines.some(isOfIt)),
     );
+  const lines = merged(was, rate, run.payday);
+  const made = corrections.map((each) => ({ runId: each.run.id, payday: each.run.payday, state: each.run.state }));
   return {
     payId,
     runId: run.id,
@@ -38,8 +40,10 @@ export function readCorrectable(context: Context, payId: number): CorrectablePay
     name: `${who.givenName} ${who.familyName}`,
     payday: run.payday,
     hourlyRate: rate,
-    lines: merged(was, rate, run.payday),
+    lines,
     elements: elements.map(({ id, name, entry }) => ({ id, name, entry })),
-    corrections: corrections.map((each) => ({ runId: each.run.id, payday: each.run.payday, state: each.run.state })),
+    corrections: made,
+    // One that waits in an open run is not in the lines yet, and may be another one by now.
+    stamp: stampOf([lines, corrections.map((each) => [each.run.id, each.pay.id, each.pay.lines.filter(isOfIt)])]),
   };
 }

@@ -21,6 +21,18 @@ const nameOf = (context: Context, personId: number): { name: string; businessId:
   return { name: `${row.givenName} ${row.familyName}`, businessId: row.businessId, startDate: row.startDate };
 };
 
+/** What stands in the ledgers of people: another text once anything was added. */
+export const ledgerStamps = ({ store }: Context, ids: readonly number[]): ReadonlyMap<number, string> =>
+  new Map(
+    store
+      .prepared<[string], { id: number; stamp: string }>(
+        `SELECT person_id AS id, COUNT(*) || ' ' || MAX(id) AS stamp FROM leave_entry
+         WHERE person_id IN (SELECT value FROM json_each(?)) GROUP BY person_id`,
+      )
+      .all(JSON.stringify(ids))
+      .map(({ id, stamp }) => [id, stamp]),
+  );
+
 export function adjustBalance(context: Context, actor: Actor, personId: number, wanted: AdjustLeave): void {
   const { name, businessId, startDate } = nameOf(context, personId);
   const { country } = findBusiness(context, businessId);

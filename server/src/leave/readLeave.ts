@@ -13,6 +13,7 @@ import { type KnownPerson, personTimes } from "../hours/personTimes.ts";
 import { timeReach } from "../http/timeRights.ts";
 import { datedRecords } from "../store/dated.ts";
 import { calendarFeed, costCentre, person, place } from "../store/schema.ts";
+import { ledgerStamps } from "./changeBalance.ts";
 import { readSwaps } from "./readSwaps.ts";
 import { standingsOf } from "./standings.ts";
 
@@ -39,6 +40,7 @@ export function readLeave(context: Context, actor: Actor, businessId: number, fr
     .map((each) => each.id)
     .filter((id) => seesPay || reach({ personId: id, date: today }));
   const known = personTimes(context, businessId, ids, from < today ? from : today, to);
+  const stamps = ledgerStamps(context, ids);
   const standings = standingsOf(context, known, to);
   const held = context.country(country).leave.held(context, known, records, today);
   const places = new Map(
@@ -81,6 +83,7 @@ export function readLeave(context: Context, actor: Actor, businessId: number, fr
         holidays: each.time.holidays.filter((day) => day.date >= from && day.date <= to),
         standings: canAnswer ? (standings.get(each.who.id) ?? {}) : {},
         held: canAnswer ? (held.get(each.who.id) ?? []) : [],
+        ledgerStamp: stamps.get(each.who.id) ?? "",
         days: daysOf(each, from, to).map((day) => ({ ...day, kind: shown(day.kind, canAnswer) })),
         canAnswer,
       };

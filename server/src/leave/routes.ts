@@ -17,12 +17,13 @@ import { todayAt } from "../ground/findBusiness.ts";
 import { demandRight } from "../ground/rights.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
+import { demandSeen } from "../http/seen.ts";
 import { demandTimeRight } from "../http/timeRights.ts";
 import { personRoute } from "../people/personRoute.ts";
 import { businessOfPerson } from "../people/readPeople.ts";
 import { bringBalances } from "./broughtBalances.ts";
 import { endFeed, feedText, makeFeed } from "./calendarFeed.ts";
-import { adjustBalance, cashOut } from "./changeBalance.ts";
+import { adjustBalance, cashOut, ledgerStamps } from "./changeBalance.ts";
 import { swapHolidays, undoSwap } from "./holidaySwaps.ts";
 import { putOnFile } from "./papers.ts";
 import { findRequest, leaveHistory, readLeave } from "./readLeave.ts";
@@ -173,9 +174,10 @@ function balanceRoutes(context: Context, router: Router): void {
   );
   router.post(
     "/people/:person/leave-adjustments",
-    onPerson("prepare", (actor, personId, request) =>
-      adjustBalance(context, actor, personId, body(adjustLeave, request)),
-    ),
+    onPerson("prepare", (actor, personId, request) => {
+      demandSeen(request, () => ledgerStamps(context, [personId]).get(personId) ?? "");
+      adjustBalance(context, actor, personId, body(adjustLeave, request));
+    }),
   );
   router.post(
     "/people/:person/leave-cash-outs",

@@ -2,7 +2,7 @@
 import type { CorrectablePay, CorrectionPlan, NewCorrection } from "@zesty/contract/corrections";
 import type { DeparturePlan, EmployAgain, NewDeparture } from "@zesty/contract/departures";
 import type { PersonView } from "@zesty/contract/people";
-import { api } from "./api.ts";
+import { api, ifSeen } from "./api.ts";
 
 export const afterwardsApi = api.injectEndpoints({
   endpoints: (build) => ({
@@ -13,8 +13,8 @@ export const afterwardsApi = api.injectEndpoints({
     planCorrection: build.mutation<CorrectionPlan, { run: number } & NewCorrection>({
       query: ({ run, ...body }) => ({ url: `/runs/${run}/corrections/plan`, method: "POST", body }),
     }),
-    makeCorrection: build.mutation<{ id: number }, { run: number } & NewCorrection>({
-      query: ({ run, ...body }) => ({ url: `/runs/${run}/corrections`, method: "POST", body }),
+    makeCorrection: build.mutation<{ id: number }, { run: number; seen: string } & NewCorrection>({
+      query: ({ run, seen, ...body }) => ({ url: `/runs/${run}/corrections`, method: "POST", body, ...ifSeen(seen) }),
       invalidatesTags: ["Run", "Runs", "Desk", "Person"],
     }),
     planDeparture: build.mutation<DeparturePlan, { person: number } & NewDeparture>({

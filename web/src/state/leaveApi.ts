@@ -11,7 +11,7 @@ import type {
   SwapHoliday,
 } from "@zesty/contract/leave";
 import type { LeaveBroughtGiven, LeaveBroughtShown } from "@zesty/contract/leaveBrought";
-import { api } from "./api.ts";
+import { api, ifSeen } from "./api.ts";
 
 export const leaveApi = api.enhanceEndpoints({ addTagTypes: ["Leave", "LeaveWorth"] }).injectEndpoints({
   endpoints: (build) => ({
@@ -56,8 +56,11 @@ export const leaveApi = api.enhanceEndpoints({ addTagTypes: ["Leave", "LeaveWort
       query: (person) => `/people/${person}/leave`,
       providesTags: ["Leave"],
     }),
-    adjustLeave: build.mutation<unknown, { person: number } & AdjustLeave>({
-      query: ({ person, ...body }) => ({ url: `/people/${person}/leave-adjustments`, method: "POST", body }),
+    adjustLeave: build.mutation<unknown, { person: number; seen: string } & AdjustLeave>({
+      query: ({ person, seen, ...body }) => ({
+        url: `/people/${person}/leave-adjustments`,
+        ...{ method: "POST", body, ...ifSeen(seen) },
+      }),
       invalidatesTags: ["Leave", "LeaveWorth", "Person", "Run"],
     }),
     cashOut: build.mutation<{ runId: number }, { person: number } & CashOutLeave>({

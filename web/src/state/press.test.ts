@@ -51,6 +51,7 @@ describe("what a page asks for", () => {
     store.dispatch(
       leaveApi.endpoints.adjustLeave.initiate({
         person: 1,
+        seen: "1 1",
         kind: "annual",
         date: "2026-06-01",
         amount: "8",

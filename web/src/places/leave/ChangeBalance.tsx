@@ -21,6 +21,7 @@ export function Adjust({ view, person, onDone }: Props & { onDone: () => void })
   const [date, setDate] = useState(view.today);
   const [amount, setAmount] = useState("");
   const [reason, setReason] = useState("");
+  const [seen] = useState(person.ledgerStamp);
   const [adjust, { error, isLoading }] = leaveApi.useAdjustLeaveMutation();
   return (
     <form
@@ -28,7 +29,7 @@ export function Adjust({ view, person, onDone }: Props & { onDone: () => void })
       className="flex flex-col gap-2 border-l-3 border-lime pl-3"
       onSubmit={(event) => {
         event.preventDefault();
-        void adjust({ person: person.personId, kind, date, amount, reason }).then((done) => {
+        void adjust({ person: person.personId, kind, date, amount, reason, seen }).then((done) => {
           if (!done.error) onDone();
         });
       }}

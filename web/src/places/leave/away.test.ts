@@ -9,6 +9,7 @@ const person: LeavePerson = {
   ...{ pattern: ["7.6", "7.6", "7.6", "7.6", "7.6", "0", "0"], startDate: "2020-01-06", endDate: null },
   holidays: [{ date: "2026-07-06", name: "A day off for all" }],
   standings: { annual: { balance: "20", from: "2026-06-29", perWeek: "2.8", grants: [], recorded: [] } },
+  ledgerStamp: "1 1",
   days: ["2026-07-02", "2026-07-03", "2026-07-07"].map((date) => ({
     ...{ date, kind: "annual", hours: null, state: "approved" as const },
   })),

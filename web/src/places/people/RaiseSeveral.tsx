@@ -1,6 +1,6 @@
 /** A raise for several people from one day: who gets what, what it costs a year, what signed pays miss; then one step. */
 import type { RaisePlan, RaiseRow, RaiseWanted } from "@zesty/contract/raise";
-import { useState } from "react";
+import { useCallback, useState } from "react";
 import { useNavigate } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { ChoosePeople, type PeopleColumn } from "../../parts/ChoosePeople.tsx";
@@ -9,7 +9,7 @@ import { counted, longDate, money } from "../../parts/format.ts";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { useAsked } from "../../parts/useAsked.ts";
-import { api, problemOf } from "../../state/api.ts";
+import { api, isOutdated, problemOf } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
 import { raiseApi } from "../../state/raiseApi.ts";
 
@@ -32,12 +32,16 @@ function Raise({ business, day }: { business: { id: number; name: string }; day:
     ...{ business: business.id, from, by, value: value.trim() || "0" },
     ...{ people: [...chosen], payBack },
   };
-  const data = useAsked<typeof wanted, RaisePlan>(JSON.stringify(wanted), plan);
+  // Somebody else was faster: it is looked at anew before it is refused.
+  const [again, setAgain] = useState(0);
+  const look = useCallback(({ again: _again, ...asked }: typeof wanted & { again: number }) => plan(asked), [plan]);
+  const data = useAsked<typeof wanted & { again: number }, RaisePlan>(JSON.stringify({ ...wanted, again }), look);
   const errors = problemOf(planning.error).errors ?? [];
   const errorOf = (path: string) => errors.find((each) => each.path === path)?.text;
   const blank = value.trim() === "";
   async function go(): Promise<void> {
-    const answer = await raise(wanted);
+    const answer = await raise({ ...wanted, seen: data?.stamp ?? "" });
+    if (isOutdated(answer.error)) setAgain(again + 1);
     if (answer.data) void navigate(answer.data.runIds[0] ? `/run/${answer.data.runIds[0]}` : "/people");
   }
   return (

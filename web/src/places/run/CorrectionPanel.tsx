@@ -51,6 +51,8 @@ function retyped(line: SheetLine, value: string): SheetLine {
 
 function Correct({ country, pay }: { country: CountryCode; pay: CorrectablePay }) {
   const navigate = useNavigate();
+  // As it was opened: what a colleague corrects meanwhile is not taken back by what these lines still show.
+  const [seen] = useState(pay.stamp);
   const [lines, setLines] = useState<SheetLine[]>(pay.lines);
   const [into, setInto] = useState<Into>("next");
   const [perPay, setPerPay] = useState("");
@@ -63,6 +65,13 @@ function Correct({ country, pay }: { country: CountryCode; pay: CorrectablePay }
     into,
     ...(perPay && into === "own" ? { recoverPerPay: perPay } : {}),
   };
+  // The difference that is shown is the one that is made: typed on, it is asked for anew.
+  const typed =
+    <T,>(set: (value: T) => void) =>
+    (value: T) => {
+      planned.reset();
+      set(value);
+    };
   const overpaid = planned.data?.net.startsWith("-") === true;
   return (
     <form
@@ -86,9 +95,9 @@ function Correct({ country, pay }: { country: CountryCode; pay: CorrectablePay }
         </p>
       ))}
       <h3 className="mt-2 font-semibold">As it should have been</h3>
-      <LinesAsWanted pay={pay} lines={lines} onLines={setLines} />
+      <LinesAsWanted pay={pay} lines={lines} onLines={typed(setLines)} />
       <div className="mt-3 flex flex-col gap-3">
-        <ChoiceField label="Correct it" value={into} onChange={(event) => setInto(event.target.value as Into)}>
+        <ChoiceField label="Correct it" value={into} onChange={(event) => typed(setInto)(event.target.value as Into)}>
           <option value="next">with the next run, as lines of that pay</option>
           <option value="own">in a run of its own, now</option>
         </ChoiceField>
@@ -110,7 +119,7 @@ function Correct({ country, pay }: { country: CountryCode; pay: CorrectablePay }
             look="main"
             disabled={made.isLoading}
             onClick={() =>
-              void make(wanted).then((answer) => {
+              void make({ ...wanted, seen }).then((answer) => {
                 if (answer.data) void navigate(`/run/${answer.data.id}`);
               })
             }

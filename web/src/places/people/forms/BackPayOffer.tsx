@@ -1,5 +1,6 @@
 /** A raise from a day in the past: the pays that it reaches, each before and after, and one step that pays the difference. */
 import type { BackPayPlan } from "@zesty/contract/lineOfTime";
+import type { PersonView } from "@zesty/contract/people";
 import { useEffect, useState } from "react";
 import { useNavigate } from "react-router";
 import { Button } from "../../../parts/Button.tsx";
@@ -19,19 +20,21 @@ export function useWayToRun(): (runId: number) => void {
 }
 
 interface Props {
-  personId: number;
+  person: Pick<PersonView, "id" | "stamps">;
   section: "employment" | "time";
   /** the terms as they would be saved; null while there is nothing to offer */
   terms: object | null;
   onDone: (runId: number) => void;
 }
 
-export function BackPayOffer({ personId, section, terms, onDone }: Props) {
+export function BackPayOffer({ person, section, terms, onDone }: Props) {
   const [plan, planned] = lineApi.usePlanBackPayMutation();
   // The last answer stays while the next is on its way: nothing jumps under the hand.
   const [data, setData] = useState<BackPayPlan | null>(null);
   const [pay, paying] = lineApi.usePayBackMutation();
   const [all, setAll] = useState(false);
+  const [seen] = useState(person.stamps[section]);
+  const personId = person.id;
   const asked = JSON.stringify(terms);
   useEffect(() => {
     const wanted = JSON.parse(asked) as object | null;
@@ -110,7 +113,7 @@ export function BackPayOffer({ personId, section, terms, onDone }: Props) {
             className="mt-2"
             disabled={paying.isLoading}
             onClick={() =>
-              void pay({ person: personId, section, terms }).then((answer) => {
+              void pay({ person: personId, section, terms, seen }).then((answer) => {
                 if (answer.data) onDone(answer.data.runId);
               })
             }

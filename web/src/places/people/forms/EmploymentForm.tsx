@@ -127,7 +127,7 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
       </ChoiceField>
       <OwnCosts form={form} businessId={setUp.id} day={day} />
       <BackPayOffer
-        personId={person.id}
+        person={person}
         section="employment"
         terms={moved && (values.hourlyRate || values.salary) && person.pays.length > 0 ? shape(values) : null}
         onDone={(runId) => {

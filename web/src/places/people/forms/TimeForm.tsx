@@ -147,7 +147,7 @@ function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements
         <TickField key={flag} label={flagWords(flag)} {...form.register(`flags.${flag}`)} />
       ))}
       <BackPayOffer
-        personId={person.id}
+        person={person}
         section="time"
         terms={reaches ? shape(values) : null}
         onDone={(runId) => {
