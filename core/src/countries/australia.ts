@@ -2,7 +2,7 @@
 
 import { examine, missingTables } from "../au/checks/examine.ts";
 import { longOwedYear } from "../au/longOwed.ts";
-import { accruingHours } from "../au/pay/accruingHours.ts";
+import { accruingHours, accruingParts } from "../au/pay/accruingHours.ts";
 import { factsOf } from "../au/pay/facts.ts";
 import type { PayInput } from "../au/pay/input.ts";
 import { payInputOf, type RowContext, type WorkedRow, workOutRow } from "../au/pay/row.ts";
@@ -21,10 +21,16 @@ export const australia: Country<RowContext, PayInput, WorkedPay, WorkedRow> = {
   withoutGuarantee: (context) => ({ ...context, topUp: null }),
   // Schedule 5 goes by the extra payments of the year so far.
   extras: () => null,
-  accruing: (context, lines, elements, rules) => ({
-    hours: accruingHours(payInputOf(context, lines, elements), rules).value,
-    by: { basis: context.person.basis, leave: context.person.leave ?? [] },
-  }),
+  accruing: (context, lines, elements, rules) => {
+    const input = payInputOf(context, lines, elements);
+    return {
+      parts: accruingParts(input, accruingHours(input, rules)).map(({ basis, leave, hours }) => ({
+        by: { basis, leave },
+        hours: hours.value,
+      })),
+      by: { basis: context.person.basis, leave: context.person.leave ?? [] },
+    };
+  },
   superable: (worked) => worked.super.counted.value,
   treatment: treatmentAu,
   missingTables,

@@ -8,7 +8,7 @@ import type { PayrollYear } from "../calendar/payrollYear.ts";
 import type { Mark } from "../checks/mark.ts";
 import { timeChecks } from "../checks/timeChecks.ts";
 import type { Fact } from "../pay/facts.ts";
-import type { Accrual, Extras } from "../pay/input.ts";
+import type { Accrual, AccruingHours, Extras } from "../pay/input.ts";
 import type { PayElement, PersonFactsBase, RowBase, SheetLine } from "../pay/row.ts";
 import type { RowFigures } from "../pay/snapshot.ts";
 import type { Treatment } from "../pay/treatment.ts";
@@ -16,9 +16,9 @@ import type { Decimal } from "../quantity/decimal.ts";
 import type { RuleBook } from "../rulebook/ruleBook.ts";
 import type { Figure } from "../working/figure.ts";
 
-/** Hours that leave accrues on, and the basis and the leave that they do so by. */
+/** Hours that leave accrues on, by the basis and the leave that they do so by; and those of the pay's end. */
 export interface Accruing {
-  hours: Decimal;
+  parts: AccruingHours[];
   by: Accrual;
 }
 

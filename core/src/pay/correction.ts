@@ -6,9 +6,9 @@
  * Example: 1 week of holidays was paid with 1,250.00 and should have been 0.4: −0.6 weeks and −750.00.
  */
 import type { IsoDate } from "../calendar/dates.ts";
-import { type Decimal, decimal, decimalOrZero, zero } from "../quantity/decimal.ts";
+import { type Decimal, decimal, decimalOrZero, sum, zero } from "../quantity/decimal.ts";
 import { halfUpToCent } from "../quantity/rounding.ts";
-import type { AccruesBy } from "./input.ts";
+import type { Accrual, AccruesBy, AccruingHours } from "./input.ts";
 import type { SheetLine } from "./row.ts";
 
 /** What the lines of an element came to in the pay that is corrected. */
@@ -21,16 +21,22 @@ export interface PaidLine {
 
 const isOfUnits = (line: SheetLine): boolean => line.units !== undefined && line.units !== "";
 
-/** Lines that are the same thing: one element at one rate in one cost centre, with the same detail. */
-const keyOf = (line: SheetLine, rate: string | null) =>
+/** Lines that are the same thing: one element at one rate in one cost centre, with the same detail. @param by by what it accrues */
+const keyOf = (line: SheetLine, rate: string | null, by: string | null) =>
   JSON.stringify([
     line.elementId,
     isOfUnits(line) ? "units" : line.hours === undefined ? null : decimal(line.rate ?? rate ?? "0").toString(),
     line.costCentre ?? null,
     line.detail ?? null,
-    // A correction names the leave of its pay as well, which makes its lines no other thing.
-    line.corrects !== undefined && line.accruesBy?.leave ? null : (line.accruesBy ?? null),
+    by,
   ]);
+
+/** A correction names the leave of its pay as well, which makes its lines no other thing, unless a part of the pay had it. */
+function accrualIn(lines: readonly SheetLine[]): (line: SheetLine) => string | null {
+  const said = ({ accruesBy }: SheetLine) => (accruesBy ? JSON.stringify(accruesBy) : null);
+  const own = new Set(lines.filter((line) => line.corrects === undefined).map(said));
+  return (line) => (own.has(said(line)) ? said(line) : null);
+}
 
 interface Sums {
   line: SheetLine;
@@ -55,9 +61,10 @@ export function correctionLines(
   paid: readonly PaidLine[] = [],
 ): SheetLine[] {
   const all = new Map<string, Sums>();
+  const accrualOf = accrualIn([...was, ...should]);
   const add = (lines: readonly SheetLine[], side: "was" | "should") => {
     for (const line of lines) {
-      const key = keyOf(line, rate);
+      const key = keyOf(line, rate, accrualOf(line));
       const found = all.get(key) ?? { line, was: nothing(), should: nothing() };
       const sums = found[side];
       sums.hours = sums.hours.plus(decimalOrZero(line.hours));
@@ -86,13 +93,35 @@ export function correctionLines(
 }
 
 /**
- * The lines of a correction, the first of them saying what the whole of it changes in the hours that leave accrues on.
- * @param by the basis and the leave of the pay that is corrected: the person's may be others since
+ * The lines of a correction, saying what it changes in the hours that leave accrues on: for each basis and leave of the
+ * pay the first line of it, the first of all for what no line is of.
+ * @param now @param before the hours of the pay as it should have been, and as it was
+ * @param own the basis and the leave at the end of the pay that is corrected: the person's may be others since
  */
-export const withAccrual = (lines: readonly SheetLine[], hours: Decimal, by: AccruesBy): SheetLine[] =>
-  lines.map((line, at) =>
-    at === 0 ? { accruesBy: by, ...line, accrues: hours.toDecimalPlaces(4).toString() } : { ...line, accrues: "0" },
-  );
+export function withAccrual(
+  lines: readonly SheetLine[],
+  now: readonly AccruingHours[],
+  before: readonly AccruingHours[],
+  own: Accrual,
+): SheetLine[] {
+  const keyOf = (by: AccruesBy | undefined) => JSON.stringify([by?.basis ?? own.basis, by?.leave ?? own.leave]);
+  const changes = new Map<string, Decimal>();
+  const add = (key: string, hours: Decimal) => changes.set(key, (changes.get(key) ?? zero).plus(hours));
+  for (const { by, hours } of now) add(keyOf(by), hours);
+  for (const { by, hours } of before) add(keyOf(by), hours.negated());
+  const taken = lines.map((line) => {
+    const key = keyOf(line.accruesBy);
+    const hours = changes.get(key) ?? zero;
+    changes.delete(key);
+    return hours;
+  });
+  const rest = sum([...changes.values()]);
+  return lines.map((line, at) => {
+    const hours = (taken[at] ?? zero).plus(at === 0 ? rest : zero);
+    const accrues = hours.toDecimalPlaces(4).toString();
+    return at === 0 || !hours.isZero() ? { accruesBy: own, ...line, accrues } : { ...line, accrues };
+  });
+}
 
 /** Weeks or days of leave: the difference in units, in hours, and in what was paid for them. */
 function unitsDifference(

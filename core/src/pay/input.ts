@@ -64,6 +64,12 @@ export interface Accrual {
   leave: LeaveEntitlement[];
 }
 
+/** Hours of a pay that leave accrues on, by what they accrue. */
+export interface AccruingHours {
+  by: Accrual;
+  hours: Decimal;
+}
+
 /** By what the hours of a line accrue leave, where it is not what holds at the end of the pay's period (Australia). */
 export type AccruesBy = Pick<Accrual, "basis"> & {
   /** of the days that the hours are of, or of the pay that a correction is of; the person's own where left out */

@@ -163,7 +163,8 @@ function accruing(
     ["ordinary", "leaveTaken"].includes(loaded.elements.get(line.elementId)?.element ?? "") ? 0 : 1;
   return withAccrual(
     lines.toSorted((a, b) => carries(a) - carries(b)),
-    now.hours.minus(before.hours),
+    now.parts,
+    before.parts,
     now.by,
   );
 }

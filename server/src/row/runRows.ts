@@ -85,13 +85,14 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
   const onPayday = datedRecords(db, ids, run.payday);
   // Rates of pay and hours follow the day worked, taxes and accounts the day paid.
   const inCycle = run.kind === "cycle" ? cycleDays(context, run, ids) : new Map<number, CycleDays>();
-  const rates = workedTerms(db, ids, run.periodStart, run.periodEnd, onPayday.terms, lastDaysIn(context, run, ids));
+  const lastDays = lastDaysIn(context, run, ids);
+  const rates = workedTerms(db, ids, run.periodStart, run.periodEnd, onPayday.terms, lastDays);
   const hourly = ratesIn(
     context,
     run,
     pays.map((row) => row.person),
   );
-  const leave = workedLeave(db, leaveTerms, ids, run.periodEnd, onPayday.leave);
+  const leave = workedLeave(db, leaveTerms, ids, run.periodEnd, onPayday.leave, lastDays);
   const records = { ...onPayday, terms: rates.terms, leave };
   const funds = new Map(rowsOf(sqlite, fund, "WHERE t.business_id = ?", run.businessId).map((row) => [row.id, row]));
   const sums = yearSums(context.store, ids, run.payday, owner.country, toDateCodes);

@@ -28,16 +28,12 @@ export function workedLeave<T extends typeof leaveTerms | typeof holidayTerms>(
   personIds: readonly number[],
   end: string,
   onPayday: Map<number, T["$inferSelect"]>,
+  lastDays: ReadonlyMap<number, string> = new Map(),
 ): Map<number, T["$inferSelect"]> {
   const found = new Map(onPayday);
-  for (const row of rowsOf(
-    db.$client,
-    table as never,
-    agreedUntil,
-    JSON.stringify(personIds),
-    end,
-  ) as T["$inferSelect"][])
-    found.set(row.personId, row);
+  const known = rowsOf(db.$client, table as never, agreedUntil, JSON.stringify(personIds), end);
+  for (const row of known as T["$inferSelect"][])
+    if (row.from <= (lastDays.get(row.personId) ?? end)) found.set(row.personId, row);
   return found;
 }
 
