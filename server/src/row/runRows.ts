@@ -80,18 +80,15 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
   const elementRows = rowsOf(sqlite, payElement, "WHERE t.business_id = ? ORDER BY t.position", run.businessId);
   const elements = new Map(elementRows.map((row) => [row.id, asElement(row)]));
   const pays = paysOf(context, runId, payIds);
-  const ids = pays.map((row) => row.person.id);
+  const people = pays.map((row) => row.person);
+  const ids = people.map((who) => who.id);
   // Facts that are dated count as they stand on the payday: a mend dated today reaches the run in hand.
   const onPayday = datedRecords(db, ids, run.payday);
   // Rates of pay and hours follow the day worked, taxes and accounts the day paid.
   const inCycle = run.kind === "cycle" ? cycleDays(context, run, ids) : new Map<number, CycleDays>();
   const lastDays = lastDaysIn(context, run, ids);
   const rates = workedTerms(db, ids, run.periodStart, run.periodEnd, onPayday.terms, lastDays);
-  const hourly = ratesIn(
-    context,
-    run,
-    pays.map((row) => row.person),
-  );
+  const hourly = ratesIn(context, run, people);
   const leave = workedLeave(db, leaveTerms, ids, run.periodEnd, onPayday.leave, lastDays);
   const records = { ...onPayday, terms: rates.terms, leave };
   const funds = new Map(rowsOf(sqlite, fund, "WHERE t.business_id = ?", run.businessId).map((row) => [row.id, row]));
@@ -113,7 +110,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
   const country = context.country(owner.country).pays.rows(context, {
     ...{ run, records, elements, funds, centres },
     cycle: cycle.cycle as Cycle,
-    people: pays.map((row) => row.person),
+    people,
     ratesOf: (id) => ({
       ...rates.of(id),
       hourlyRate: hourly.get(id)?.rate?.toString() ?? null,
@@ -122,11 +119,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
   });
   const raised = raisedAndCorrected(context, run.id);
   const nameOfCycle = (id: number) => rowsOf(sqlite, payCycle, "WHERE t.id = ?", id)[0]?.name ?? "";
-  const beyond = paidBeyond(
-    context,
-    run,
-    pays.map((row) => row.person),
-  );
+  const beyond = paidBeyond(context, run, people);
   const rows = pays.map((row): LoadedRow => {
     const { id } = row.person;
     const own = country.context(row.person, {
