@@ -37,16 +37,20 @@ export function payeInAll({ input, rules, periods, terms, overridden }: Given, {
 }
 export type Taxed = ReturnType<typeof payeInAll>;
 
-/** One rate on all extra pays; a correction takes what is missing to it, or gives back what was too much. */
+/**
+ * One rate on all extra pays, by what is earned beside them; a correction takes what is missing to it, or gives back what
+ * was too much, though it be of wages alone.
+ */
 function payeOnExtras(
   extras: Earned["extras"],
   yearly: Decimal,
   { correctsExtras }: PayInputNz,
   terms: PayeTerms,
 ): Figure {
-  if (extras.length === 0 || !correctsExtras) return extraPaye(extras, yearly, terms);
+  const had = decimalOrZero(correctsExtras?.gross);
+  if (!correctsExtras || (extras.length === 0 && had.isZero())) return extraPaye(extras, yearly, terms);
   const [was, taken] = [
-    given("Extra pays as paid", decimal(correctsExtras.gross), "money"),
+    given("Extra pays as paid", had, "money"),
     given("PAYE on extra pays as paid", decimal(correctsExtras.withheld), "money"),
   ];
   const all = extraPaye([{ amount: was, levied: true }, ...extras], yearly, terms);

@@ -53,6 +53,33 @@ describe("PAYE with the levy, worked by hand", () => {
     expect(withheld("WT", "1000", { person: { specialRate: "20" } })).toBe("200.00");
     expect(withheld("WT", "1000")).toBe("450.00");
   });
+  // An extra pay is taxed by what is earned beside it: a correction of wages alone moves its rate, too.
+  it.each([
+    ["wages that were forgotten, with a bonus beside them", ["500", "900"], ["1200", "900"]],
+    ["wages that were too many", ["1200", "900"], ["500", "900"]],
+    ["wages and bonus", ["500", "900"], ["1200", "400"]],
+    ["a bonus that was none", ["1200", "400"], ["1200", "0"]],
+    ["a bonus that was forgotten", ["1200", "0"], ["1200", "900"]],
+    ["wages without a bonus", ["500", "0"], ["1200", "0"]],
+  ])("a correction comes to what it would have been: %s", (_what, was, should) => {
+    const linesOf = (wages: string, bonus: string): PayLineNz[] => [
+      { element: "ordinary", amount: wages },
+      ...(bonus === "0" ? [] : [{ element: "bonus" as const, amount: bonus }]),
+    ];
+    const paid = work("M", linesOf(was[0] ?? "", was[1] ?? ""), { history: { earlierGross: "0" } });
+    const [wages, bonus] = [0, 1].map((at) =>
+      decimal(should[at] ?? "0")
+        .minus(was[at] ?? "0")
+        .toFixed(2),
+    );
+    const fixed = work("M", linesOf(wages ?? "", bonus === "0.00" ? "0" : (bonus ?? "")), {
+      correctsTaxable: was[0],
+      correctsExtras: { gross: was[1] ?? "0", withheld: paid.parts.extraPay.value.toFixed(2) },
+      history: { earlierGross: was[0] },
+    });
+    const due = withheld("M", linesOf(should[0] ?? "", should[1] ?? ""), { history: { earlierGross: "0" } });
+    expect(paid.withheld.value.plus(fixed.withheld.value).toFixed(2)).toBe(due);
+  });
   it("takes a pay that covers several as if it were paid in each", () => {
     expect(withheld("M", "2300", { periods: 2 })).toBe("429.18");
   });
