@@ -14,6 +14,7 @@ import { hours, longDate, money, moneyOrDash, unitsOf } from "../../parts/format
 import { centreAdded } from "../../state/runSlice.ts";
 import { useAppDispatch } from "../../state/store.ts";
 import { Marks, type Props } from "./AccountMarks.tsx";
+import { earningsShown } from "./earningsShown.ts";
 
 export function Account({ view, row, onWhy, onTick, onInclude, onPayslip, onPeriods, onOpen }: Props) {
   const { figures } = row;
@@ -107,7 +108,7 @@ interface FiguresProps {
 function Figures({ country, figures, row, onWhy }: FiguresProps) {
   const group = (...names: string[]) =>
     figures.lines.filter((line) => names.includes(line.group) && line.amount !== "0.00");
-  const earnings = group("earnings", "extra", "unusedLeave", "termination", "returnToWork");
+  const earnings = earningsShown(group("earnings", "extra", "unusedLeave", "termination", "returnToWork"));
   const toDate = row.context?.toDate;
   const words = onPage[country];
   const line = (

@@ -88,7 +88,7 @@ function LineEditor({ country, line, element, isCut, onLine, onTakeOut }: Editor
           {line.corrects !== undefined
             ? `Corrects the pay of ${longDate(line.corrects)}.`
             : isCut
-              ? `${line.rate ? `At $${line.rate}, the rate of its days.` : "At the rate of its days."} Type the quantity in the sheet.`
+              ? `${line.rate ? `At $${line.rate}, the rate of its days.` : "At the rate of its days."}${line.accruesBy ? " Leave arises by what was agreed on them." : ""} Type the quantity in the sheet.`
               : "Taken until the debt is paid back."}{" "}
           {line.corrects !== undefined && onTakeOut && (
             <Button look="quiet" onClick={onTakeOut}>
