@@ -32,10 +32,17 @@ function Raise({ business, day }: { business: { id: number; name: string }; day:
     ...{ business: business.id, from, by, value: value.trim() || "0" },
     ...{ people: [...chosen], payBack },
   };
-  // Somebody else was faster: it is looked at anew before it is refused.
+  // Where somebody else was faster it is looked at anew; and only what is shown can be done.
   const [again, setAgain] = useState(0);
-  const look = useCallback(({ again: _again, ...asked }: typeof wanted & { again: number }) => plan(asked), [plan]);
-  const data = useAsked<typeof wanted & { again: number }, RaisePlan>(JSON.stringify({ ...wanted, again }), look);
+  const asked = JSON.stringify({ ...wanted, again });
+  const look = useCallback(
+    async ({ again: times, ...of }: typeof wanted & { again: number }) => {
+      const { data: found } = await plan(of);
+      return { data: found && { ...found, asked: JSON.stringify({ ...of, again: times }) } };
+    },
+    [plan],
+  );
+  const data = useAsked<typeof wanted & { again: number }, RaisePlan & { asked: string }>(asked, look);
   const errors = problemOf(planning.error).errors ?? [];
   const errorOf = (path: string) => errors.find((each) => each.path === path)?.text;
   const blank = value.trim() === "";
@@ -50,9 +57,7 @@ function Raise({ business, day }: { business: { id: number; name: string }; day:
       aside={
         <Button
           look="main"
-          disabled={
-            blank || chosen.size === 0 || !data || planning.isLoading || Boolean(planning.error) || raising.isLoading
-          }
+          disabled={blank || chosen.size === 0 || data?.asked !== asked || Boolean(planning.error) || raising.isLoading}
           onClick={() => void go()}
         >
           Raise {chosen.size === 0 ? "" : counted(chosen.size, "person", "people")} from {longDate(from)}
