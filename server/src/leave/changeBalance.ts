@@ -26,8 +26,8 @@ export const ledgerStamps = ({ store }: Context, ids: readonly number[]): Readon
   new Map(
     store
       .prepared<[string], { id: number; stamp: string }>(
-        `SELECT person_id AS id, COUNT(*) || ' ' || MAX(id) AS stamp FROM leave_entry
-         WHERE person_id IN (SELECT value FROM json_each(?)) GROUP BY person_id`,
+        `SELECT p.id AS id, COUNT(e.id) || ' ' || coalesce(MAX(e.id), 0) AS stamp FROM person p
+         LEFT JOIN leave_entry e ON e.person_id = p.id WHERE p.id IN (SELECT value FROM json_each(?)) GROUP BY p.id`,
       )
       .all(JSON.stringify(ids))
       .map(({ id, stamp }) => [id, stamp]),

@@ -83,7 +83,7 @@ export function readLeave(context: Context, actor: Actor, businessId: number, fr
         holidays: each.time.holidays.filter((day) => day.date >= from && day.date <= to),
         standings: canAnswer ? (standings.get(each.who.id) ?? {}) : {},
         held: canAnswer ? (held.get(each.who.id) ?? []) : [],
-        ledgerStamp: stamps.get(each.who.id) ?? "",
+        ledgerStamp: (canAnswer && stamps.get(each.who.id)) || "",
         days: daysOf(each, from, to).map((day) => ({ ...day, kind: shown(day.kind, canAnswer) })),
         canAnswer,
       };

@@ -175,7 +175,7 @@ function balanceRoutes(context: Context, router: Router): void {
   router.post(
     "/people/:person/leave-adjustments",
     onPerson("prepare", (actor, personId, request) => {
-      demandSeen(request, () => ledgerStamps(context, [personId]).get(personId) ?? "");
+      demandSeen(request, () => ledgerStamps(context, [personId]).get(personId));
       adjustBalance(context, actor, personId, body(adjustLeave, request));
     }),
   );
