@@ -218,10 +218,12 @@ function typedOver(
   const saysMore = typed.rate !== undefined || typed.terms !== undefined || typed.detail !== undefined;
   if (same && !saysMore) return [...over];
   const note = { typed: { ...(said.over === undefined ? {} : { over: said.over }), now } };
-  if (over.length > 1 && typed.rate === undefined)
+  // Parts that accrue leave by other terms stay parts, at whatever rate.
+  const isParted = over.some((line) => line.accruesBy) && typed.terms === undefined && typed.detail === undefined;
+  if (over.length > 1 && (typed.rate === undefined || isParted))
     return divided(typed, over, entry).map((line) => {
       const { explained: _explained, ...rest } = line;
-      return { ...rest, ...note };
+      return { ...rest, ...(typed.rate === undefined ? {} : { rate: typed.rate }), ...note };
     });
   // What is typed over is no longer what was worked out.
   const { explained, ...bare } = first;

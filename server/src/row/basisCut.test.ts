@@ -238,6 +238,18 @@ describe("leave by the year that changes within a period", () => {
     },
   );
 
+  it("hours typed with a rate over both parts are divided as they are", () => {
+    employ("usual", "full-time");
+    five("2026-06-25");
+    const run = openUsual(world);
+    const { version, rows } = readRun(world.context, world.actor, run);
+    const line = { elementId: world.element("ORD"), hours: "30", rate: "33" };
+    saveRows(world.context, world.actor, run, { version, rows: [{ payId: rows[0]?.payId ?? 0, lines: [line] }] });
+    expect(readRun(world.context, world.actor, run).rows[0]?.figures?.gross).toBe("990.00");
+    signRun(world, run);
+    expect(balance()).toBeCloseTo(20 + (18 * 4 + 12 * 5) / 52, 3);
+  });
+
   it("from the day after a period, and before its payday, the period has none of it", () => {
     employ("usual", "full-time");
     five("2026-06-29");
