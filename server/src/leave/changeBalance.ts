@@ -59,6 +59,9 @@ export function adjustBalance(context: Context, actor: Actor, personId: number, 
   });
 }
 
+const alike = (one?: string, other?: string): boolean =>
+  one === undefined || other === undefined ? one === other : decimal(one).eq(decimal(other));
+
 /** @returns the open run that the line went into; its checks say what of the law is still wanted */
 export function cashOut(context: Context, actor: Actor, personId: number, wanted: CashOutLeave): { runId: number } {
   const { name, businessId } = nameOf(context, personId);
@@ -67,13 +70,15 @@ export function cashOut(context: Context, actor: Actor, personId: number, wanted
   if (!allowed.kinds.includes(wanted.kind)) throw refused("kind", "This kind of leave is not cashed out.");
   return context.store.transaction(() => {
     const row = context.store.db
-      .select({ payId: pay.id, runId: payRun.id })
+      .select({ payId: pay.id, runId: payRun.id, included: pay.included, number: payRun.number })
       .from(pay)
       .innerJoin(payRun, eq(pay.runId, payRun.id))
       .where(and(eq(pay.personId, personId), eq(payRun.state, "open"), eq(payRun.kind, "cycle")))
       .orderBy(desc(payRun.id))
       .get();
     if (!row) throw refused("amount", `${name} is in no open run. Open the run of the next payday first.`);
+    if (!row.included)
+      throw refused("amount", `${name} is left out of run ${row.number}. Bring ${name} into it again first.`);
     const view = readRun(context, actor, row.runId);
     const known = view.rows.find((each) => each.payId === row.payId);
     const line = allowed.line(context, {
@@ -84,11 +89,22 @@ export function cashOut(context: Context, actor: Actor, personId: number, wanted
       amount: wanted.amount,
       agreed: wanted.agreed ?? null,
     });
-    const others = (known?.lines ?? []).filter((each) => each.elementId !== line.elementId);
-    saveRows(context, actor, row.runId, {
-      version: view.version,
-      rows: [{ payId: row.payId, lines: [...others, line] }],
-    });
+    const lines = known?.lines ?? [];
+    const before = lines.find((each) => each.elementId === line.elementId && each.corrects === undefined);
+    // Twice the same is once; of another amount nobody can tell whether it is added or put right.
+    if (
+      before &&
+      !(alike(before.hours, line.hours) && alike(before.units, line.units) && alike(before.amount, line.amount))
+    )
+      throw refused(
+        "amount",
+        `Run ${row.number} cashes out ${before.hours ?? before.units} ${before.hours === undefined ? "" : "h "}already. Change it in the row of ${name}.`,
+      );
+    if (!before)
+      saveRows(context, actor, row.runId, {
+        version: view.version,
+        rows: [{ payId: row.payId, lines: [...lines, line] }],
+      });
     return { runId: row.runId };
   });
 }

@@ -6,6 +6,7 @@ import { readJournal } from "../books/readBooks.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
+import { saveRows } from "../runs/saveRows.ts";
 import { setTick } from "../runs/ticks.ts";
 import { signOff } from "../signOff/signOff.ts";
 import { takeBack } from "../signOff/takeBack.ts";
@@ -58,6 +59,15 @@ const shown = (runId: number) =>
     })
     .sort()
     .join(", ");
+/** The row changed, without what was cashed out into it where `lines` says so. */
+function emptied(runId: number, { lines, ...change }: { included?: boolean; lines?: [] }): void {
+  const { version, rows } = view(runId);
+  const kept = rows[0]?.lines.filter((line) => !line.detail?.cashOut && line.amount === undefined);
+  saveRows(world.context, world.actor, runId, {
+    version,
+    rows: [{ payId: rows[0]?.payId ?? 0, ...change, ...(lines && { lines: kept ?? [] }) }],
+  });
+}
 function sign(runId: number): number {
   for (const row of view(runId).rows)
     for (const mark of row.marks)
@@ -301,6 +311,17 @@ describe("balances", () => {
     cashOut(world.context, world.actor, who(), { kind: "annual", amount: "20" });
     expect(shown(runId)).toBe("Annual leave cashed out 20, Ordinary 38");
     expect(view(runId).rows[0]?.marks.map((mark) => mark.code)).toContain("cashOutAgreed");
+    // Once more is once; another amount may be added or put right, and nobody but the bookkeeper knows which.
+    cashOut(world.context, world.actor, who(), { kind: "annual", amount: "20.0" });
+    expect(refusal(() => cashOut(world.context, world.actor, who(), { kind: "annual", amount: "60" }))).toBe(
+      `Run ${view(runId).number} cashes out 20 h already. Change it in the row of ${person()?.name}.`,
+    );
+    expect(shown(runId)).toBe("Annual leave cashed out 20, Ordinary 38");
+    emptied(runId, { included: false });
+    expect(refusal(() => cashOut(world.context, world.actor, who(), { kind: "annual", amount: "60" }))).toMatch(
+      /is left out of run \d+\. Bring .* into it again first/,
+    );
+    emptied(runId, { included: true, lines: [] });
     cashOut(world.context, world.actor, who(), { kind: "annual", amount: "60" });
     expect(view(runId).rows[0]?.marks.map((mark) => mark.code)).toContain("cashOutTooMuch");
     // Leave that is taken does not go under the element of what is paid out.
@@ -421,8 +442,11 @@ describe("alternative holidays", () => {
     // 80 × 30 + 260; the sum is an extra pay.
     expect(row()?.figures?.gross).toBe("2660.00");
     expect(row()?.marks.map((mark) => mark.code)).toContain("exchangedAsked");
+    expect(refusal(() => cash("1", "300"))).toMatch(/cashes out 1 already/);
+    emptied(runId, { lines: [] });
     cash("2", "520");
     expect(row()?.marks.map((mark) => mark.code)).toContain("exchangedEarly");
+    emptied(runId, { lines: [] });
     cash("1", "260");
     sign(runId);
     // The one of June 2025 was the oldest.
