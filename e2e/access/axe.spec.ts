@@ -1,4 +1,4 @@
-/** axe finds nothing on any place, light and dark. */
+/** axe finds nothing on any place, light and dark; and no place is wider than a phone, a tablet or a small screen. */
 import axe from "axe-core";
 import { expect, openRun, runs, signIn, standsStill, startWorld, test, type World } from "../world.ts";
 
@@ -206,6 +206,22 @@ async function violationsOf(page: Page, name: string): Promise<string[]> {
   return [...light, ...dark].map(({ id, html, why }) => `${name}: ${id} ${html} ${why}`);
 }
 
+/** By how much the page is wider than what people hold in hand; a table in it moves by itself. */
+async function tooWide(page: Page, name: string): Promise<string[]> {
+  const found: string[] = [];
+  for (const width of [390, 768, 1024, 1280]) {
+    await page.setViewportSize({ width, height: 800 });
+    const over = await page.evaluate(async () => {
+      for (let frame = 0; frame < 2; frame += 1) await new Promise(requestAnimationFrame);
+      return [document.documentElement, document.querySelector("#main")?.parentElement].map((each) =>
+        each ? each.scrollWidth - each.clientWidth : 0,
+      );
+    });
+    if (over.some((pixels) => pixels > 0)) found.push(`${name}: at ${width} by ${over.join(" and ")}`);
+  }
+  return found;
+}
+
 test.describe.configure({ mode: "parallel" });
 test.use({ contextOptions: { reducedMotion: "reduce" } });
 for (const [at, group] of groups.entries())
@@ -222,6 +238,7 @@ for (const [at, group] of groups.entries())
       await more?.(page);
       await standsStill(page);
       expect(await violationsOf(page, name)).toEqual([]);
+      expect.soft(await tooWide(page, name)).toEqual([]);
     }
   });
 

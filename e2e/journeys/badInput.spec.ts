@@ -37,6 +37,44 @@ test("in the sheet: words for numbers, blocks too large, strangers", async ({ pa
     .toBe("400.0000");
 });
 
+test("a refused form puts the cursor into its first faulty field; a button that has nothing to mend keeps it", async ({
+  page,
+  world,
+}) => {
+  await openAt(page, world, "/set-up/new-business");
+  const add = page.getByRole("button", { name: "Add the business" });
+  const field = (label: string) => page.getByLabel(label, { exact: true }).first();
+  const focused = () =>
+    page.evaluate(() => document.activeElement?.getAttribute("name") ?? document.activeElement?.textContent);
+  await add.focus();
+  await page.keyboard.press("Enter");
+  await expect(field("Name")).toBeFocused();
+  await expect(page.getByText("Name is empty.", { exact: true })).toBeVisible();
+  await field("Name").fill("Wattle Street Café");
+  await page.keyboard.press("Enter");
+  await expect.poll(focused).toBe("legalName");
+  // Nobody is chosen, and the server has nothing to say of a field: whoever pressed stays where they were.
+  await page.goto(`${world.url}/people/9#employment`);
+  const save = page.getByRole("button", { name: "Save", exact: true });
+  await page.route("**/api/people/9/employment", async (route) => {
+    await new Promise((later) => setTimeout(later, 200));
+    await route.fulfill({
+      status: 503,
+      json: { status: 503, title: "", code: "busy", detail: "Cannot save right now." },
+    });
+  });
+  await save.focus();
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("Cannot save right now.")).toBeVisible();
+  await expect(save).toBeFocused();
+  // What is left gives the focus back to what opened it, and what opens takes it.
+  await page.getByRole("button", { name: "Cancel" }).click();
+  await page.getByRole("button", { name: "Change employment and rate" }).press("Enter");
+  await expect.poll(() => page.evaluate(() => document.activeElement?.closest("form") !== null)).toBe(true);
+  await page.getByRole("button", { name: "Cancel" }).press("Enter");
+  await expect(page.getByRole("button", { name: "Change employment and rate" })).toBeFocused();
+});
+
 test("by the API: each fault names the field, the reason and the way to mend it", async ({ world }) => {
   const api = await world.api();
   const run = (await api.call("GET", `/runs/${openRun}`)).body;

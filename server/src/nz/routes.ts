@@ -24,7 +24,11 @@ import { putEarningsIn } from "./openingEarnings.ts";
 export const routesNz: CountryHere["routes"] = (router, context) => {
   const onBusiness = businessRoute(context);
   const ratesOf = (businessId: number, from: string) => {
-    if (findBusiness(context, businessId).country !== "NZ") throw notFound("ESCT rate");
+    if (findBusiness(context, businessId).country !== "NZ")
+      throw cannot(
+        "no-esct",
+        "ESCT is New Zealand's tax on what an employer pays into KiwiSaver. Choose a business there.",
+      );
     return esctRates(context, businessId, from);
   };
   router.get(

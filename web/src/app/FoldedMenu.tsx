@@ -1,4 +1,4 @@
-/** Places and tools folded behind one word, where the head has no room for them. */
+/** Tools, and on a narrow page the places too, folded behind one word where the head has no room for them. */
 import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { useNavigate } from "react-router";
 
@@ -30,7 +30,7 @@ export function FoldedMenu({
             </button>
           </MenuItem>
         ))}
-        <hr className="my-1 border-rule" />
+        {places.length > 0 && <hr className="my-1 border-rule" />}
         {tools.map(({ name, go }) => (
           <MenuItem key={name}>
             <button type="button" className={`${item} text-quiet`} onClick={go}>

@@ -92,7 +92,7 @@ export function Tools({ session, theme, onGo, onGuide, onTheme, onSignOut }: Too
       </button>
       <button
         type="button"
-        className="text-quiet hover:underline max-[900px]:hidden"
+        className="text-quiet hover:underline"
         onClick={onTheme}
         aria-label={`Switch to ${theme === "dark" ? "light" : "dark"}`}
       >

@@ -4,7 +4,7 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { Link, Navigate, Outlet, useLocation, useNavigate } from "react-router";
 import { longDate } from "../parts/format.ts";
 import { Nothing, Page } from "../parts/Page.tsx";
-import { useNarrow } from "../parts/useNarrow.ts";
+import { usePlacesFolded, useToolsFolded } from "../parts/useNarrow.ts";
 import { BusinessContext } from "../state/business.ts";
 import { switchTheme, themeNow } from "../state/theme.ts";
 import { AskPassword } from "./AskPassword.tsx";
@@ -21,7 +21,8 @@ const keptBusiness = "zesty-business";
 
 export function Shell({ session }: { session: SessionView }) {
   const navigate = useNavigate();
-  const narrow = useNarrow();
+  const placesFolded = usePlacesFolded();
+  const toolsFolded = useToolsFolded();
   const location = useLocation();
   const [theme, setTheme] = useState(themeNow());
   const [palette, setPalette] = useState(false);
@@ -67,9 +68,10 @@ export function Shell({ session }: { session: SessionView }) {
         </p>
         <header className="flex shrink-0 print:hidden items-stretch gap-5 border-b border-rule-strong px-6 whitespace-nowrap max-[1340px]:gap-3 max-[1150px]:gap-2 max-[1150px]:px-3 max-[900px]:gap-1">
           <BusinessChoice session={session} chosen={business} onChoose={choose} />
-          {narrow ? (
+          {!placesFolded && <PlaceLinks places={shownPlaces} />}
+          {toolsFolded ? (
             <FoldedMenu
-              places={shownPlaces}
+              places={placesFolded ? shownPlaces : []}
               tools={[
                 { name: "Go or do", go: openPalette },
                 { name: "Guide", go: openHelp },
@@ -79,17 +81,14 @@ export function Shell({ session }: { session: SessionView }) {
               ]}
             />
           ) : (
-            <>
-              <PlaceLinks places={shownPlaces} />
-              <Tools
-                session={session}
-                theme={theme}
-                onGo={openPalette}
-                onGuide={openHelp}
-                onTheme={turn}
-                onSignOut={signOut}
-              />
-            </>
+            <Tools
+              session={session}
+              theme={theme}
+              onGo={openPalette}
+              onGuide={openHelp}
+              onTheme={turn}
+              onSignOut={signOut}
+            />
           )}
         </header>
         <Warnings session={session} />

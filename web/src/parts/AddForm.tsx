@@ -3,6 +3,7 @@ import type { ReactNode } from "react";
 import { useState } from "react";
 import { AskBeforeLeaving } from "./AskBeforeLeaving.tsx";
 import { Button } from "./Button.tsx";
+import { Cancel } from "./Cancel.tsx";
 
 interface Props {
   /** what the main button says */
@@ -33,7 +34,7 @@ export function AddForm({ action = "Add", fault, children, onSubmit, onLeave }: 
         <Button look="main" type="submit" disabled={busy}>
           {action}
         </Button>
-        <Button onClick={onLeave}>Cancel</Button>
+        <Cancel onClick={onLeave} />
         {fault && (
           <p role="alert" className="text-plum">
             {fault}

@@ -105,11 +105,11 @@ export const submitOf =
     return form.handleSubmit(async (values) => void (await work(values)))(event);
   };
 
-/** Puts the server's field errors at their fields; the rest goes to the form. */
+/** Puts the server's field errors at their fields, the cursor into the first of them; the rest goes to the form. */
 export function showErrors<T extends FieldValues>(setError: UseFormSetError<T>, error: unknown): void {
   const problem = problemOf(error);
-  for (const each of problem.errors ?? [])
-    setError(each.path as Parameters<UseFormSetError<T>>[0], { message: each.text });
+  for (const [at, each] of (problem.errors ?? []).entries())
+    setError(each.path as Parameters<UseFormSetError<T>>[0], { message: each.text }, { shouldFocus: at === 0 });
   setError("root", { message: problem.detail });
 }
 

@@ -33,7 +33,7 @@ export function FirstSteps({ business, name }: Props) {
               <li
                 key={key}
                 aria-current={isNext ? "step" : undefined}
-                className={`grid grid-cols-[220px_1fr] items-baseline gap-2 border-b border-rule px-1 py-1 ${isNext ? "bg-lime/40" : ""}`}
+                className={`grid grid-cols-[220px_1fr] max-[700px]:grid-cols-1 items-baseline gap-2 border-b border-rule px-1 py-1 ${isNext ? "bg-lime/40" : ""}`}
               >
                 <Link
                   className={`text-action underline ${isNext ? "font-semibold" : ""}`}

@@ -9,6 +9,7 @@ import { useForm } from "react-hook-form";
 import { elementsOnPage } from "../countries/elements.tsx";
 import { setUpApi } from "../state/setUpApi.ts";
 import { Button } from "./Button.tsx";
+import { Cancel } from "./Cancel.tsx";
 import { ElementFields, saidOf } from "./ElementFields.tsx";
 import { elementWords } from "./elementWords.ts";
 import { ChoiceField, errorAt, showErrors, submitOf, TextField } from "./Fields.tsx";
@@ -120,7 +121,7 @@ export function NewElementForm({ country, businessId, accounts, narrow = false, 
         <Button look="main" type="submit">
           Add
         </Button>
-        <Button onClick={() => onDone()}>Cancel</Button>
+        <Cancel onClick={() => onDone()} />
         {errors.root && <p className="text-plum">{errors.root.message}</p>}
       </div>
     </form>

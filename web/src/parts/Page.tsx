@@ -28,7 +28,7 @@ export function Page({
     >
       <div className="mb-4 flex flex-wrap items-end justify-between gap-3">
         <h1 className="font-name text-[26px] leading-tight font-medium">{title}</h1>
-        {aside && <div className="print:hidden">{aside}</div>}
+        {aside && <div className="print:hidden *:flex-wrap">{aside}</div>}
       </div>
       {children}
     </main>
@@ -42,9 +42,9 @@ export function Loading({ what }: { what: string }) {
 /** A page that could not be had. */
 export function PageProblem({ error }: { error: unknown }) {
   return (
-    <div className="p-6">
+    <main id="main" className="p-6">
       <ProblemNote error={error} />
-    </div>
+    </main>
   );
 }
 

@@ -4,7 +4,7 @@ import type { AgreementView } from "@zesty/contract/time";
 import { type ChangeEvent, useMemo, useState } from "react";
 import { FieldNotesOf } from "../../countries/FieldNotesOf.tsx";
 import { Button } from "../../parts/Button.tsx";
-import { Loading, Page } from "../../parts/Page.tsx";
+import { Loading, Page, PageProblem } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { useAddress } from "../../parts/useAddress.ts";
 import { useBusiness } from "../../state/business.ts";
@@ -27,16 +27,16 @@ export function Agreements() {
       ),
     [agreements],
   );
-  if (error) return <ProblemNote error={error} />;
+  if (error) return <PageProblem error={error} />;
   if (!agreements) return <Loading what="the agreements" />;
   const chosen = sorted.find((each) => each.code === search.get("code")) ?? sorted[0];
   return (
     <Page wide title="Agreements" aside={<LoadOwn businessId={business.id} />}>
       <div className="mb-4 flex flex-wrap items-end gap-4">
-        <label className="flex flex-col gap-0.5 text-[14px] text-quiet">
+        <label className="flex max-w-full flex-col gap-0.5 text-[14px] text-quiet">
           Agreement
           <select
-            className="min-w-96 rounded-(--radius) border border-rule-strong bg-sheet px-2.5 py-1.5 text-[16px] text-ink"
+            className="w-96 max-w-full rounded-(--radius) border border-rule-strong bg-sheet px-2.5 py-1.5 text-[16px] text-ink"
             value={chosen?.code}
             onChange={(event) => setSearch({ code: event.target.value })}
           >

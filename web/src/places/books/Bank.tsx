@@ -4,7 +4,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { cents, counted, dollars, shortDate, weekdayDate } from "../../parts/format.ts";
-import { Loading, Page } from "../../parts/Page.tsx";
+import { Loading, Page, PageProblem } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { booksApi } from "../../state/booksApi.ts";
 import { useBusiness } from "../../state/business.ts";
@@ -17,7 +17,7 @@ export function Bank() {
   const business = useBusiness();
   const [most, setMost] = useState(3);
   const { data, error } = booksApi.useBankQuery({ business: business.id, most }, { refetchOnMountOrArgChange: true });
-  if (error) return <ProblemNote error={error} />;
+  if (error) return <PageProblem error={error} />;
   if (!data) return <Loading what="the bank's statements" />;
   const unseen = data.payments.filter((payment) => payment.seenCents < payment.cents);
   return (

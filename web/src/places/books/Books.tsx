@@ -3,8 +3,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { cents, weekdayDate } from "../../parts/format.ts";
 import { Older } from "../../parts/Older.tsx";
-import { Loading, Nothing, Page } from "../../parts/Page.tsx";
-import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { Loading, Nothing, Page, PageProblem } from "../../parts/Page.tsx";
 import { booksApi } from "../../state/booksApi.ts";
 import { useBusiness } from "../../state/business.ts";
 import { BooksTabs } from "./BooksTabs.tsx";
@@ -25,7 +24,7 @@ export function Books() {
     { business: business.id, most, words },
     { refetchOnMountOrArgChange: true },
   );
-  if (error) return <ProblemNote error={error} />;
+  if (error) return <PageProblem error={error} />;
   if (!journals) return <Loading what="the books" />;
   return (
     <Page title="Books">

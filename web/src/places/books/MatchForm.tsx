@@ -2,6 +2,7 @@
 import type { BankLineView, SentToBank } from "@zesty/contract/bankStatements";
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
+import { Cancel } from "../../parts/Cancel.tsx";
 import { ChoiceField, TextField } from "../../parts/Fields.tsx";
 import { cents, shortDate } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
@@ -78,7 +79,7 @@ export function MatchForm({
         <Button type="submit" disabled={isLoading}>
           Match it
         </Button>
-        <Button onClick={onDone}>Cancel</Button>
+        <Cancel onClick={onDone} />
       </div>
       {problem && !fault && (
         <div className="col-span-2">

@@ -4,8 +4,7 @@ import { use, useState } from "react";
 import { Link } from "react-router";
 import { FirstSteps } from "../../parts/FirstSteps.tsx";
 import { counted, longDate, shortDate, weekdayDate } from "../../parts/format.ts";
-import { Loading, Nothing, Page } from "../../parts/Page.tsx";
-import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { Loading, Nothing, Page, PageProblem } from "../../parts/Page.tsx";
 import { type Density, densityOf, PaydayWheel, Tape } from "../../parts/Tape.tsx";
 import { api } from "../../state/api.ts";
 import { BusinessContext, useTakeBusiness } from "../../state/business.ts";
@@ -19,7 +18,7 @@ import { ToDoList } from "./ToDoList.tsx";
 export function Desk() {
   const { data: desk, error } = api.useDeskQuery(undefined, { refetchOnMountOrArgChange: true });
   const { data: session } = api.useSessionQuery();
-  if (error) return <ProblemNote error={error} />;
+  if (error) return <PageProblem error={error} />;
   if (!desk) return <Loading what="your desk" />;
   return (
     <Page

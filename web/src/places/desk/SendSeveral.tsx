@@ -5,7 +5,7 @@ import { Fragment, useState } from "react";
 import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { moneyOrDash, weekdayDate } from "../../parts/format.ts";
-import { Loading, Nothing, Page } from "../../parts/Page.tsx";
+import { Loading, Nothing, Page, PageProblem } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { useTakeBusiness } from "../../state/business.ts";
 import { sendApi } from "../../state/sendApi.ts";
@@ -33,7 +33,7 @@ export function SendSeveral() {
   });
   const [send, sending] = sendApi.useSendSeveralMutation();
   const [left, setLeft] = useState<readonly number[]>([]);
-  if (error) return <ProblemNote error={error} />;
+  if (error) return <PageProblem error={error} />;
   if (!runs) return <Loading what="what waits to be sent" />;
   const open = runs.filter(isWaiting);
   const chosen = open.filter((run) => !left.includes(run.runId)).map((run) => run.runId);

@@ -4,8 +4,7 @@ import { type ReactNode, useState } from "react";
 import { onPage } from "../../countries/onPage.ts";
 import { Button } from "../../parts/Button.tsx";
 import { dollars, longDate } from "../../parts/format.ts";
-import { Loading, Nothing, Page } from "../../parts/Page.tsx";
-import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { Loading, Nothing, Page, PageProblem } from "../../parts/Page.tsx";
 import { useBusiness, useToday } from "../../state/business.ts";
 import { duesApi } from "../../state/duesApi.ts";
 import { DueList } from "./DueList.tsx";
@@ -36,7 +35,7 @@ export function Dues() {
   const isMoving =
     data?.payments.some((each) => each.messages.some((message) => moving.includes(message.state))) ?? false;
   if (isMoving !== asks) setAsks(isMoving);
-  if (error) return <ProblemNote error={error} />;
+  if (error) return <PageProblem error={error} />;
   if (!data) return <Loading what="the dues" />;
   const { dues } = data;
   const there = dues.filter(isThere).reverse();

@@ -1,6 +1,7 @@
 /** What a receiver said by another way: it has the money, or it came back. */
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
+import { Cancel } from "../../parts/Cancel.tsx";
 import { ChoiceField, TextField } from "../../parts/Fields.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { problemOf } from "../../state/api.ts";
@@ -50,7 +51,7 @@ export function HeardForm({ business, payment, remittance, today, onDone }: Prop
         <Button type="submit" disabled={isLoading}>
           Record it
         </Button>
-        <Button onClick={onDone}>Cancel</Button>
+        <Cancel onClick={onDone} />
       </div>
       {problem && !problem.errors && (
         <div className="col-span-4">

@@ -2,6 +2,7 @@
 import type { DuesView, PayeeView } from "@zesty/contract/dues";
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
+import { Cancel } from "../../parts/Cancel.tsx";
 import { TextField } from "../../parts/Fields.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { problemOf } from "../../state/api.ts";
@@ -95,7 +96,7 @@ function PayeeForm({
         <Button type="submit" disabled={isLoading}>
           Save
         </Button>
-        <Button onClick={onDone}>Cancel</Button>
+        <Cancel onClick={onDone} />
       </div>
       {problem && !problem.errors && (
         <div className="col-span-4">

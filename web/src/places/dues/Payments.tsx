@@ -2,6 +2,7 @@
 import type { DuePaymentView, RemittanceView } from "@zesty/contract/dues";
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
+import { Cancel } from "../../parts/Cancel.tsx";
 import { TextField } from "../../parts/Fields.tsx";
 import { cents, longDate, shortDate } from "../../parts/format.ts";
 import { outboxLook, StateShape } from "../../parts/outboxLook.tsx";
@@ -189,7 +190,7 @@ function WithReason({
         <Button type="submit" disabled={isLoading}>
           {words}
         </Button>
-        <Button onClick={() => setOpen(false)}>Cancel</Button>
+        <Cancel onClick={() => setOpen(false)} />
       </div>
       <ProblemNote error={error} />
     </form>

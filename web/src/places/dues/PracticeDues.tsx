@@ -4,7 +4,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { counted, dollars } from "../../parts/format.ts";
-import { Loading, Nothing, Page } from "../../parts/Page.tsx";
+import { Loading, Nothing, Page, PageProblem } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { duesApi } from "../../state/duesApi.ts";
 import { BusinessBand } from "./BusinessBand.tsx";
@@ -23,7 +23,7 @@ export function PracticeDues() {
   // What was seen stays while a tick is worked out anew: the page does not jump.
   const looked = duesApi.usePlanSeveralDuesQuery(wanted.length > 0 ? wanted : skipToken);
   const [pay, paying] = duesApi.usePaySeveralDuesMutation();
-  if (error) return <ProblemNote error={error} />;
+  if (error) return <PageProblem error={error} />;
   if (!all) return <Loading what="what is due" />;
   const settled = looked.currentData;
   const plans = (settled ?? []).flatMap(({ business, plan }) => {

@@ -3,6 +3,7 @@ import type { AheadAdopted, AheadChange, AheadWanted, KeptAhead } from "@zesty/c
 import { useState } from "react";
 import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";
+import { Cancel } from "../../parts/Cancel.tsx";
 import { TextField } from "../../parts/Fields.tsx";
 import { counted } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
@@ -50,9 +51,7 @@ export function AheadFoot({ business, changes, wanted, kept, onOpen }: Props) {
               >
                 Yes, {counted(on.length, "sentence")} from now on
               </Button>
-              <Button look="quiet" onClick={() => setIsAsked(false)}>
-                Cancel
-              </Button>
+              <Cancel look="quiet" onClick={() => setIsAsked(false)} />
             </>
           ) : (
             <Button look="main" onClick={() => setIsAsked(true)}>
@@ -86,9 +85,7 @@ export function AheadFoot({ business, changes, wanted, kept, onOpen }: Props) {
               <Button type="submit" disabled={keeping.isLoading}>
                 Keep
               </Button>
-              <Button look="quiet" onClick={() => setName(null)}>
-                Cancel
-              </Button>
+              <Cancel look="quiet" onClick={() => setName(null)} />
             </form>
           ))}
       </div>

@@ -2,7 +2,7 @@
 import type { Question } from "@zesty/contract/figures";
 import { lazy, Suspense, useState } from "react";
 import { Link } from "react-router";
-import { Loading, Nothing, Page } from "../../parts/Page.tsx";
+import { Loading, Nothing, Page, PageProblem } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { useAddress } from "../../parts/useAddress.ts";
 import { api } from "../../state/api.ts";
@@ -29,7 +29,7 @@ export function Figures() {
     seen.map((each) => each.id),
     { skip: seen.length === 0 },
   );
-  if (error) return <ProblemNote error={error} />;
+  if (error) return <PageProblem error={error} />;
   if (!session || !all) return <Loading what="what can be asked" />;
   const usual = { business: business.id, country: business.country, day: today };
   const question = questionIn(params, all, usual);

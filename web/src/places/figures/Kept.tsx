@@ -3,6 +3,7 @@ import type { Question } from "@zesty/contract/figures";
 import { useState } from "react";
 import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";
+import { Cancel } from "../../parts/Cancel.tsx";
 import { TextField } from "../../parts/Fields.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { figuresApi, paramsOf } from "../../state/figuresApi.ts";
@@ -73,9 +74,7 @@ export function Kept({ question, title }: { question: Question; title: string })
           <Button type="submit" disabled={keeping.isLoading}>
             Keep
           </Button>
-          <Button look="quiet" onClick={() => setOpen(false)}>
-            Cancel
-          </Button>
+          <Cancel look="quiet" onClick={() => setOpen(false)} />
         </form>
       ) : (
         <Button look="quiet" onClick={() => setOpen(true)}>

@@ -3,6 +3,7 @@ import type { LeaveView, SwapView } from "@zesty/contract/leave";
 import { isWholeDay } from "@zesty/core/calendar/holidayWindows";
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
+import { Cancel } from "../../parts/Cancel.tsx";
 import { ChoiceField, TextField, TickField } from "../../parts/Fields.tsx";
 import { counted, longDate, shortDate, weekdayDate } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
@@ -82,9 +83,7 @@ function NewSwap({ view, onDone }: { view: LeaveView; onDone: (text?: string) =>
     return (
       <p className="py-1 text-quiet">
         No public holiday lies in the days shown here. Go on with › until it does.{" "}
-        <Button look="quiet" onClick={() => onDone()}>
-          Cancel
-        </Button>
+        <Cancel look="quiet" onClick={() => onDone()} />
       </p>
     );
   return (
@@ -151,9 +150,7 @@ function NewSwap({ view, onDone }: { view: LeaveView; onDone: (text?: string) =>
         <Button type="submit" disabled={isLoading || substitute === "" || how.trim() === "" || chosen.length === 0}>
           {`Keep it then for ${counted(chosen.length, "person", "people")}`}
         </Button>
-        <Button look="quiet" onClick={() => onDone()}>
-          Cancel
-        </Button>
+        <Cancel look="quiet" onClick={() => onDone()} />
       </div>
     </form>
   );

@@ -44,7 +44,7 @@ export function LeaveHead({ view, axis, narrowing, onNarrow, onFirst, onWaiting 
           </Button>
         </span>
       </div>
-      <div className="flex items-center gap-3">
+      <div className="flex flex-wrap items-center gap-3">
         {groups.length > 1 && (
           <select
             aria-label="Team"

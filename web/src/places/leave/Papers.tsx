@@ -3,6 +3,7 @@ import type { LeaveRequestView, LeaveView } from "@zesty/contract/leave";
 import { readDate } from "@zesty/core/calendar/readDate";
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
+import { Cancel } from "../../parts/Cancel.tsx";
 import { TextField } from "../../parts/Fields.tsx";
 import { shortDate } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
@@ -58,9 +59,7 @@ export function Papers({ view, request }: { view: LeaveView; request: LeaveReque
             <Button type="submit" disabled={isLoading || what.trim() === "" || !on}>
               Put on file
             </Button>
-            <Button look="quiet" onClick={() => setOpen(false)}>
-              Cancel
-            </Button>
+            <Cancel look="quiet" onClick={() => setOpen(false)} />
           </div>
           <ProblemNote error={error} />
         </form>

@@ -4,9 +4,10 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { onPage } from "../../countries/onPage.ts";
 import { Button } from "../../parts/Button.tsx";
+import { Cancel } from "../../parts/Cancel.tsx";
 import { TextField } from "../../parts/Fields.tsx";
 import { longDate, money } from "../../parts/format.ts";
-import { Loading, Nothing, Page } from "../../parts/Page.tsx";
+import { Loading, Nothing, Page, PageProblem } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { useBusiness } from "../../state/business.ts";
 import { noticesApi } from "../../state/noticesApi.ts";
@@ -27,7 +28,7 @@ function Inbox({ business }: { business: number }) {
   const { data, error } = noticesApi.useNoticesQuery(business, { refetchOnMountOrArgChange: true });
   const [ask, asking] = noticesApi.useAskForNoticesMutation();
   const [typing, setTyping] = useState(false);
-  if (error) return <ProblemNote error={error} />;
+  if (error) return <PageProblem error={error} />;
   if (!data) return <Loading what="the notices" />;
   const waiting = data.filter((each) => each.answer === null);
   const answered = data.filter((each) => each.answer !== null);
@@ -149,7 +150,7 @@ function Waiting({ business, notice }: { business: number; notice: NoticeView })
           <Button type="submit" disabled={isLoading || reason.trim() === ""}>
             Leave it
           </Button>
-          <Button onClick={() => setLeaving(false)}>Cancel</Button>
+          <Cancel onClick={() => setLeaving(false)} />
         </form>
       )}
       <ProblemNote error={error} />

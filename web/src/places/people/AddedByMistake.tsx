@@ -2,6 +2,7 @@
 import type { AddedTogether } from "@zesty/contract/peopleSheet";
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
+import { Cancel } from "../../parts/Cancel.tsx";
 import { counted, moment } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { peopleApi } from "../../state/peopleApi.ts";
@@ -41,7 +42,7 @@ export function TakeOut({ business, people, onDone }: TakeOutProps) {
         >
           Take out
         </Button>
-        <Button onClick={() => setSure(false)}>Cancel</Button>
+        <Cancel onClick={() => setSure(false)} />
       </div>
       <ProblemNote error={error} />
     </div>

@@ -6,6 +6,7 @@ import { useEffect, useState } from "react";
 import { type UseFormReturn, useForm } from "react-hook-form";
 import { Link, useNavigate } from "react-router";
 import { Button } from "../../parts/Button.tsx";
+import { Cancel } from "../../parts/Cancel.tsx";
 import { ChoiceField, errorAt, showErrors, submitOf, TextField, TickField } from "../../parts/Fields.tsx";
 import { longDate, money, sentenceCase } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
@@ -102,7 +103,7 @@ function Recorded({ person, departure }: { person: PersonView; departure: NonNul
             <Button look="main" disabled={isLoading} onClick={() => void undo(person.id)}>
               Undo the departure
             </Button>
-            <Button onClick={() => setSure(false)}>Cancel</Button>
+            <Cancel onClick={() => setSure(false)} />
           </div>
           <ProblemNote error={error} />
         </div>
@@ -166,7 +167,7 @@ function DepartureForm({ person, day, onDone }: { person: PersonView; day: strin
         <Button look="main" type="submit" disabled={recorded.isLoading}>
           Record the departure
         </Button>
-        <Button onClick={onDone}>Cancel</Button>
+        <Cancel onClick={onDone} />
       </div>
     </form>
   );

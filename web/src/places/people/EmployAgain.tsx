@@ -6,6 +6,7 @@ import { leaveKindIn } from "@zesty/core/countries/leave";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { Button } from "../../parts/Button.tsx";
+import { Cancel } from "../../parts/Cancel.tsx";
 import { errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
 import { longDate, unitsOf } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
@@ -59,7 +60,7 @@ function AgainForm({ person, day, onDone }: { person: PersonView; day: string; o
         <Button look="main" type="submit" disabled={isLoading}>
           Employ again
         </Button>
-        <Button onClick={onDone}>Cancel</Button>
+        <Cancel onClick={onDone} />
       </div>
     </form>
   );

@@ -1,6 +1,7 @@
 /** A fund that is not in the list yet, added where it is chosen; its particulars are completed in Set-up. */
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
+import { Cancel } from "../../parts/Cancel.tsx";
 import { TextField } from "../../parts/Fields.tsx";
 import { problemOf } from "../../state/api.ts";
 import { setUpApi } from "../../state/setUpApi.ts";
@@ -45,9 +46,7 @@ export function NewFundHere({ business, onAdded, onLeave }: Props) {
         <Button disabled={isLoading || fund.name.trim() === ""} onClick={() => void add()}>
           Add the fund
         </Button>
-        <Button look="quiet" onClick={onLeave}>
-          Cancel
-        </Button>
+        <Cancel look="quiet" onClick={onLeave} />
         {error !== undefined && errors.size === 0 && <span className="text-plum">{problemOf(error).detail}</span>}
       </div>
     </fieldset>

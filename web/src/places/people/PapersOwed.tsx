@@ -5,7 +5,7 @@ import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { TextField } from "../../parts/Fields.tsx";
 import { counted, longDate } from "../../parts/format.ts";
-import { Loading, Nothing, Page } from "../../parts/Page.tsx";
+import { Loading, Nothing, Page, PageProblem } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api, problemOf } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
@@ -15,7 +15,7 @@ export function PapersOwed() {
   const business = useBusiness();
   const day = api.useSessionQuery().data?.day;
   const { data, error } = peopleApi.usePapersQuery(business.id, { refetchOnMountOrArgChange: true });
-  if (error) return <ProblemNote error={error} />;
+  if (error) return <PageProblem error={error} />;
   if (!data || !day) return <Loading what="the papers" />;
   const owed = data.filter((each) => each.givenOn === null && each.on <= day);
   return (

@@ -6,8 +6,7 @@ import { onPage } from "../../countries/onPage.ts";
 import { Button } from "../../parts/Button.tsx";
 import { fetchFile } from "../../parts/fetchFile.ts";
 import { counted, shortDate } from "../../parts/format.ts";
-import { Loading, Nothing, Page } from "../../parts/Page.tsx";
-import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { Loading, Nothing, Page, PageProblem } from "../../parts/Page.tsx";
 import { useBusiness } from "../../state/business.ts";
 import { peopleApi } from "../../state/peopleApi.ts";
 
@@ -17,7 +16,7 @@ export function People() {
   const { data: people, error } = peopleApi.usePeopleQuery(business.id, { refetchOnMountOrArgChange: true });
   const [query, setQuery] = useState("");
   const [fault, setFault] = useState<string | null>(null);
-  if (error) return <ProblemNote error={error} />;
+  if (error) return <PageProblem error={error} />;
   if (!people) return <Loading what="the people" />;
   const wanted = query.trim().toLowerCase();
   const shown = people.filter((each) => `${each.name} ${each.payrollId} ${each.basis}`.toLowerCase().includes(wanted));

@@ -4,7 +4,7 @@ import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { counted, shortDate } from "../../parts/format.ts";
 import { MarkShape } from "../../parts/MarkShape.tsx";
-import { Loading, Page } from "../../parts/Page.tsx";
+import { Loading, Page, PageProblem } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { useBusiness } from "../../state/business.ts";
 import { readinessApi } from "../../state/readinessApi.ts";
@@ -14,7 +14,7 @@ export function Readiness() {
   const business = useBusiness();
   const { data, error } = readinessApi.useReadinessQuery(business.id, { refetchOnMountOrArgChange: true });
   const [ask, asking] = readinessApi.useAskPeopleMutation();
-  if (error) return <ProblemNote error={error} />;
+  if (error) return <PageProblem error={error} />;
   if (!data) return <Loading what="what is missing" />;
   const stops = data.parts.flatMap((part) => part.missing).filter((each) => each.stops).length;
   const ofPeople = data.parts.filter((part) => personal.includes(part.key)).flatMap((part) => part.missing).length;

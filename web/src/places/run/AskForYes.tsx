@@ -3,6 +3,7 @@ import type { RunView } from "@zesty/contract/runs";
 import { useState } from "react";
 import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";
+import { Cancel } from "../../parts/Cancel.tsx";
 import { ChoiceField } from "../../parts/Fields.tsx";
 import { moment } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
@@ -69,9 +70,7 @@ export function AskForYes({ view }: { view: RunView }) {
           <Button type="submit" disabled={asking.isLoading}>
             Mail the letter
           </Button>
-          <Button look="quiet" onClick={() => setOpen(false)}>
-            Cancel
-          </Button>
+          <Cancel look="quiet" onClick={() => setOpen(false)} />
         </form>
       ) : (
         <p className="flex gap-4">

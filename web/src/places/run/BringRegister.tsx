@@ -4,6 +4,7 @@ import type { CountryCode } from "@zesty/core/countries/countries";
 import type { PayElement } from "@zesty/core/pay/row";
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
+import { Cancel } from "../../parts/Cancel.tsx";
 import { AreaField, ChoiceField } from "../../parts/Fields.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { BringFile } from "../../parts/sheets/BringFile.tsx";
@@ -106,11 +107,7 @@ export function BringRegister({ runId, country, elements, view }: BringProps) {
         <Button look="main" type="submit" disabled={isLoading || text.trim() === ""}>
           Set it beside the run
         </Button>
-        {view && (
-          <Button look="quiet" onClick={() => setOpen(false)}>
-            Cancel
-          </Button>
-        )}
+        {view && <Cancel look="quiet" onClick={() => setOpen(false)} />}
       </div>
       <ProblemNote error={error} />
       {(problem.errors?.length ?? 0) > 1 && (

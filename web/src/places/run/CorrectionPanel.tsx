@@ -110,7 +110,9 @@ function Correct({ country, pay }: { country: CountryCode; pay: CorrectablePay }
           />
         )}
       </div>
-      <ProblemNote error={planned.error ?? made.error} />
+      <div className="mt-3 empty:hidden">
+        <ProblemNote error={planned.error ?? made.error} />
+      </div>
       {planned.data && <Difference country={country} plan={planned.data} />}
       <div className="mt-3 flex gap-2">
         <Button type="submit">See the difference</Button>

@@ -3,6 +3,7 @@ import type { ApproverLetter } from "@zesty/contract/approval";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { Button } from "../../parts/Button.tsx";
+import { Cancel } from "../../parts/Cancel.tsx";
 import { TextField } from "../../parts/Fields.tsx";
 import { counted, difference, longDate, money, shortDate, weekdayDate } from "../../parts/format.ts";
 import { Loading, Page, PageProblem } from "../../parts/Page.tsx";
@@ -171,9 +172,7 @@ function Question({ runId, payId, onDone }: { runId: number; payId: number | nul
         <Button type="submit" disabled={text.trim() === "" || isLoading}>
           Ask it
         </Button>
-        <Button look="quiet" onClick={onDone}>
-          Cancel
-        </Button>
+        <Cancel look="quiet" onClick={onDone} />
       </div>
       <ProblemNote error={error} />
     </form>

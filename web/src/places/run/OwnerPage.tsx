@@ -1,6 +1,7 @@
 /** The payday on one page for who owns the business: opened to print, or its sums mailed. */
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
+import { Cancel } from "../../parts/Cancel.tsx";
 import { TextField, TickField } from "../../parts/Fields.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { problemOf } from "../../state/api.ts";
@@ -81,9 +82,7 @@ export function OwnerPage({ runId, mayMail }: { runId: number; mayMail: boolean 
           <Button type="submit" disabled={isLoading}>
             Mail it
           </Button>
-          <Button look="quiet" onClick={() => setOpen(false)}>
-            Cancel
-          </Button>
+          <Cancel look="quiet" onClick={() => setOpen(false)} />
         </form>
       )}
       {error && !fault && <ProblemNote error={error} />}

@@ -2,6 +2,7 @@
 
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
+import { Cancel } from "../../parts/Cancel.tsx";
 import { TextField, TickField } from "../../parts/Fields.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { sendApi } from "../../state/sendApi.ts";
@@ -39,7 +40,7 @@ export function ReplaceEvent({ run, declaration }: { run: number; declaration: s
         <Button look="main" type="submit" disabled={isLoading || !declared || reason.trim().length < 3}>
           Replace it
         </Button>
-        <Button onClick={() => setOpen(false)}>Cancel</Button>
+        <Cancel onClick={() => setOpen(false)} />
       </div>
     </form>
   );

@@ -43,7 +43,7 @@ export function RunTools({
       elementsOnPage[view.country].kinds.includes(each.element as never),
   );
   return (
-    <div className="ml-auto flex items-center gap-3 text-[14px]">
+    <div className="ml-auto flex flex-wrap items-center gap-3 text-[14px]">
       <span className="w-14 text-right text-quiet" aria-live="polite">
         {view.state === "open" ? (unsaved > 0 ? "Saving…" : "Saved") : ""}
       </span>

@@ -2,6 +2,7 @@ import type { BusinessView } from "@zesty/contract/business";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { Button } from "../../parts/Button.tsx";
+import { Cancel } from "../../parts/Cancel.tsx";
 import { showErrors, submitOf } from "../../parts/Fields.tsx";
 import { isOutdated } from "../../state/api.ts";
 import { setUpApi } from "../../state/setUpApi.ts";
@@ -57,7 +58,7 @@ export function FactsForm({ setUp, onDone }: { setUp: BusinessView; onDone: () =
         <Button look="main" type="submit">
           Save
         </Button>
-        <Button onClick={onDone}>Cancel</Button>
+        <Cancel onClick={onDone} />
       </div>
     </form>
   );

@@ -3,6 +3,7 @@
 import type { RuleLoadPlan, RuleTableView } from "@zesty/contract/books";
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
+import { Cancel } from "../../parts/Cancel.tsx";
 import { ChoiceField } from "../../parts/Fields.tsx";
 import { longDate, money } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
@@ -93,7 +94,7 @@ export function LoadRules({ tables, onDone }: { tables: RuleTableView[]; onDone:
             Start using this table
           </Button>
         )}
-        <Button onClick={onDone}>Cancel</Button>
+        <Cancel onClick={onDone} />
       </div>
     </section>
   );

@@ -4,6 +4,7 @@ import type { RuleTableView } from "@zesty/contract/books";
 import { use, useEffect, useState } from "react";
 import { Link, useLocation } from "react-router";
 import { Button } from "../../parts/Button.tsx";
+import { Cancel } from "../../parts/Cancel.tsx";
 import { TextField } from "../../parts/Fields.tsx";
 import { longDate } from "../../parts/format.ts";
 import { Loading, Page } from "../../parts/Page.tsx";
@@ -88,7 +89,7 @@ function Row({ table, row, lead }: RowProps) {
   const [withdraw, { error }] = rulesApi.useWithdrawRulesMutation();
   return (
     <details className="group border-b border-rule py-1.5">
-      <summary className="grid cursor-pointer grid-cols-[14px_270px_90px_1fr] gap-x-2">
+      <summary className="grid cursor-pointer grid-cols-[14px_270px_90px_1fr] gap-x-2 max-[700px]:grid-cols-[14px_1fr] max-[700px]:[&>:not(:first-child)]:col-start-2">
         <span
           aria-hidden="true"
           className="self-start text-quiet transition-transform duration-100 group-open:rotate-90"
@@ -159,7 +160,7 @@ function Confirm({ table, row }: Omit<RowProps, "lead">) {
         <Button look="main" type="submit" disabled={isLoading}>
           Confirm the row
         </Button>
-        <Button onClick={() => setAsked(false)}>Cancel</Button>
+        <Cancel onClick={() => setAsked(false)} />
       </div>
     </form>
   );

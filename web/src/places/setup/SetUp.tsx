@@ -9,8 +9,7 @@ import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { FirstSteps } from "../../parts/FirstSteps.tsx";
 import { abnGrouped } from "../../parts/format.ts";
-import { Loading, Page } from "../../parts/Page.tsx";
-import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { Loading, Page, PageProblem } from "../../parts/Page.tsx";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
 import { lodgingApi } from "../../state/lodgingApi.ts";
@@ -52,7 +51,7 @@ export function SetUp() {
   useEffect(() => {
     if (isThere && hash) document.getElementById(hash.slice(1))?.scrollIntoView({ block: "center" });
   }, [hash, isThere]);
-  if (error) return <ProblemNote error={error} />;
+  if (error) return <PageProblem error={error} />;
   if (!setUp || !isThere) return <Loading what="the set-up" />;
   return (
     <Page

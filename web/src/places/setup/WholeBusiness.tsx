@@ -3,6 +3,7 @@ import type { BusinessView } from "@zesty/contract/business";
 import { useState } from "react";
 import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
+import { Cancel } from "../../parts/Cancel.tsx";
 import { TextField } from "../../parts/Fields.tsx";
 import { fetchFile } from "../../parts/fetchFile.ts";
 
@@ -75,9 +76,7 @@ export function WholeBusiness({ setUp }: { setUp: BusinessView }) {
             <Button disabled={busy} onClick={() => void save(null)}>
               Without a passphrase, numbers masked
             </Button>
-            <Button look="quiet" onClick={() => setOpen(false)}>
-              Cancel
-            </Button>
+            <Cancel look="quiet" onClick={() => setOpen(false)} />
           </div>
         </form>
       )}

@@ -27,7 +27,7 @@ export function TimeHead({ view, weeks, whose, kind, onKind, findRef, onGo, chil
   return (
     <div className="flex shrink-0 flex-wrap items-end justify-between gap-x-6 gap-y-2 px-6 pt-4 pb-2">
       <TimeSpan view={view} weeks={weeks.weeks} shown={weeks.shown} onWeek={weeks.setWeekNo} onGo={onGo} />
-      <div className="flex items-center gap-3">
+      <div className="flex flex-wrap items-center gap-3">
         <KindChoice kind={kind} onKind={onKind} />
         {whose.some && <WhoseDays everybody={whose.everybody} onEverybody={whose.setEverybody} />}
         <FindPerson fieldRef={findRef} value={whose.find} onFind={whose.setFind} />

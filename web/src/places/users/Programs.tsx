@@ -102,7 +102,7 @@ function Pass({
   const { name, scopes: may, madeBy, madeAt, endsOn, endedAt, lastUsedAt, usedFrom } = program;
   const isOver = endedAt !== null || endsOn < today;
   return (
-    <li className="grid grid-cols-[220px_1fr_auto] items-baseline gap-4 border-b border-rule py-2">
+    <li className="grid grid-cols-[220px_1fr_auto] max-[700px]:grid-cols-1 items-baseline gap-4 border-b border-rule py-2">
       <div>
         <p className={isOver ? "text-quiet" : "font-semibold"}>{name}</p>
         <p className="text-[14px] text-quiet">{where}</p>

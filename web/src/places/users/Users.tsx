@@ -54,7 +54,7 @@ export function Users() {
       <ul className="border-t border-rule-strong">
         {data.users.map((user) => (
           <li key={user.id} className="border-b border-rule py-2">
-            <div className="grid grid-cols-[220px_1fr_auto] items-baseline gap-4">
+            <div className="grid grid-cols-[220px_1fr_auto] max-[700px]:grid-cols-1 items-baseline gap-4">
               <div>
                 <p className="font-semibold">
                   {user.name}
@@ -84,7 +84,10 @@ export function Users() {
       <section className="mt-6">
         <h2 className="border-b border-rule-strong pb-1 font-name text-[19px]">By business</h2>
         {session.businesses.map((each) => (
-          <p key={each.id} className="grid grid-cols-[220px_1fr] gap-4 border-b border-rule py-2">
+          <p
+            key={each.id}
+            className="grid grid-cols-[220px_1fr] max-[700px]:grid-cols-1 gap-4 border-b border-rule py-2"
+          >
             <span className="font-semibold">{each.name}</span>
             <span>
               {businessInWords(data, each.id)}
@@ -103,7 +106,10 @@ function Invitations({ data, nameOf }: { data: UsersView; nameOf: (business: num
     <section className="mt-6">
       <h2 className="border-b border-rule-strong pb-1 font-name text-[19px]">Invited</h2>
       {data.invitations.map((each) => (
-        <div key={each.id} className="grid grid-cols-[220px_1fr_auto] items-baseline gap-4 border-b border-rule py-2">
+        <div
+          key={each.id}
+          className="grid grid-cols-[220px_1fr_auto] max-[700px]:grid-cols-1 items-baseline gap-4 border-b border-rule py-2"
+        >
           <div>
             <p>{each.name}</p>
             <p className="text-[14px] text-quiet">{each.email}</p>
@@ -192,7 +198,7 @@ function Keeper({ business, data }: { business: SessionView["businesses"][number
       (user.lead || user.rights.some((each) => each.businessId === business.id && each.right !== "hours")),
   );
   return (
-    <label className="mt-1 flex items-center gap-2 text-[14.5px] text-quiet">
+    <label className="mt-1 flex flex-wrap items-center gap-2 text-[14.5px] text-quiet">
       Kept by
       <select
         aria-label={`${business.name} is kept by`}

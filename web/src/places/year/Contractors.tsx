@@ -5,9 +5,8 @@ import { Link, useSearchParams } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { abnGrouped, counted, longDate, moneyOrDash } from "../../parts/format.ts";
 import { MarkShape } from "../../parts/MarkShape.tsx";
-import { Loading, Nothing, Page } from "../../parts/Page.tsx";
+import { Loading, Nothing, Page, PageProblem } from "../../parts/Page.tsx";
 import { PastedLines } from "../../parts/PastedLines.tsx";
-import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { usePasted } from "../../parts/usePasted.ts";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
@@ -28,7 +27,7 @@ export function ContractorsPage() {
 function Paid({ business, from }: { business: number; from: string }) {
   const { data, error } = yearApi.useContractorsQuery({ business, from }, { refetchOnMountOrArgChange: true });
   const [open, setOpen] = useState(false);
-  if (error) return <ProblemNote error={error} />;
+  if (error) return <PageProblem error={error} />;
   if (!data) return <Loading what="the payments" />;
   return (
     <Page

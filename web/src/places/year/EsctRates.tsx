@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { longDate, money } from "../../parts/format.ts";
-import { Loading, Nothing, Page } from "../../parts/Page.tsx";
+import { Loading, Nothing, Page, PageProblem } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { useBusiness } from "../../state/business.ts";
 import { yearApi } from "../../state/yearApi.ts";
@@ -17,7 +17,7 @@ export function EsctRatesPage() {
   );
   const [accept, accepting] = yearApi.useAcceptEsctMutation();
   const [left, setLeft] = useState<readonly number[]>([]);
-  if (error) return <ProblemNote error={error} />;
+  if (error) return <PageProblem error={error} />;
   if (!data) return <Loading what="the ESCT rates" />;
   const open = data.rows.filter((row) => row.fixed === null);
   const chosen = open.filter((row) => !left.includes(row.personId)).map((row) => row.personId);

@@ -4,9 +4,8 @@ import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { cents, difference, longDate } from "../../parts/format.ts";
-import { Loading, Nothing, Page } from "../../parts/Page.tsx";
+import { Loading, Nothing, Page, PageProblem } from "../../parts/Page.tsx";
 import { PastedLines } from "../../parts/PastedLines.tsx";
-import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { usePasted } from "../../parts/usePasted.ts";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
@@ -33,7 +32,7 @@ const parts: { kind: OutsideKind; title: string }[] = [
 function Compared({ business, from }: { business: number; from: string }) {
   const { data, error } = yearApi.useOutsideQuery({ business, from }, { refetchOnMountOrArgChange: true });
   const [open, setOpen] = useState(false);
-  if (error) return <ProblemNote error={error} />;
+  if (error) return <PageProblem error={error} />;
   if (!data) return <Loading what="the figures" />;
   return (
     <Page

@@ -6,6 +6,7 @@ import { useForm } from "react-hook-form";
 import { elementsOnPage } from "../../countries/elements.tsx";
 import type { ElementValues } from "../../countries/elementsOnPage.ts";
 import { Button } from "../../parts/Button.tsx";
+import { Cancel } from "../../parts/Cancel.tsx";
 import { errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
 import { centsOrDash, counted } from "../../parts/format.ts";
 import { useBusiness } from "../../state/business.ts";
@@ -102,7 +103,7 @@ export function ReportMove({
         <Button look="main" type="submit" disabled={isLoading}>
           {shown ? "Move" : "See what moves"}
         </Button>
-        <Button onClick={onEnd}>Cancel</Button>
+        <Cancel onClick={onEnd} />
       </div>
     </form>
   );

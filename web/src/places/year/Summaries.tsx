@@ -6,7 +6,7 @@ import { Button } from "../../parts/Button.tsx";
 import { ChoosePeople } from "../../parts/ChoosePeople.tsx";
 import { counted, longDate } from "../../parts/format.ts";
 import { outboxLook } from "../../parts/outboxLook.tsx";
-import { Loading, Nothing, Page } from "../../parts/Page.tsx";
+import { Loading, Nothing, Page, PageProblem } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
@@ -35,7 +35,7 @@ function Letters({ business, from }: { business: number; from: string }) {
   );
   const [mail, mailing] = yearApi.useMailSummariesMutation();
   const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
-  if (error) return <ProblemNote error={error} />;
+  if (error) return <PageProblem error={error} />;
   if (!data) return <Loading what="the summaries" />;
   const underWay = data.rows.some(isUnderWay);
   if (busy !== underWay) setBusy(underWay);

@@ -3,8 +3,7 @@ import type { YearAct, YearAndEnding } from "@zesty/contract/year";
 import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";
-import { Loading, Nothing, Page } from "../../parts/Page.tsx";
-import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { Loading, Nothing, Page, PageProblem } from "../../parts/Page.tsx";
 import { useBusiness } from "../../state/business.ts";
 import { yearApi } from "../../state/yearApi.ts";
 import { chosenAtFirst, mayChoose } from "./choice.ts";
@@ -36,7 +35,7 @@ function Sheet({ business }: { business: { id: number; name: string } }) {
   const [act, setAct] = useState<YearAct | null>(null);
   const [fringe, setFringe] = useState(false);
   const [chosen, setChosen] = useState<number[]>([]);
-  if (error) return <ProblemNote error={error} />;
+  if (error) return <PageProblem error={error} />;
   if (!data) return <Loading what="the year" />;
   const { ending } = data;
   const begin = (wanted: YearAct) => {

@@ -7,8 +7,7 @@ import { Button } from "../../parts/Button.tsx";
 import { elementWords } from "../../parts/elementWords.ts";
 import { centsOrDash } from "../../parts/format.ts";
 import { MarkShape } from "../../parts/MarkShape.tsx";
-import { Loading, Page } from "../../parts/Page.tsx";
-import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { Loading, Page, PageProblem } from "../../parts/Page.tsx";
 import { useBusiness } from "../../state/business.ts";
 import { yearApi } from "../../state/yearApi.ts";
 import { ReportMove } from "./ReportMove.tsx";
@@ -21,7 +20,7 @@ export function YearElements() {
     { business: business.id, from: search.get("from") },
     { refetchOnMountOrArgChange: true },
   );
-  if (error) return <ProblemNote error={error} />;
+  if (error) return <PageProblem error={error} />;
   if (!data) return <Loading what="the pay elements" />;
   const names = data.lines[0]?.counts.map((each) => each.name) ?? [];
   return (

@@ -5,6 +5,7 @@ import { useState } from "react";
 import type { UseFormReturn } from "react-hook-form";
 import { AskBeforeLeaving } from "../../../parts/AskBeforeLeaving.tsx";
 import { Button } from "../../../parts/Button.tsx";
+import { Cancel } from "../../../parts/Cancel.tsx";
 import { errorAt, showErrors, submitOf, TextField } from "../../../parts/Fields.tsx";
 import { longDate } from "../../../parts/format.ts";
 import { isOutdated } from "../../../state/api.ts";
@@ -78,7 +79,7 @@ export function Frame({
         <Button look="main" type="submit" disabled={form.formState.isSubmitting}>
           Save
         </Button>
-        <Button onClick={() => onDone()}>Cancel</Button>
+        <Cancel onClick={() => onDone()} />
       </div>
     </form>
   );

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { Block } from "../../../parts/Block.tsx";
 import { Button } from "../../../parts/Button.tsx";
+import { Cancel } from "../../../parts/Cancel.tsx";
 import { showErrors, submitOf } from "../../../parts/Fields.tsx";
 import { irdGrouped } from "../../../parts/format.ts";
 import { isOutdated } from "../../../state/api.ts";
@@ -91,7 +92,7 @@ function FactsForm({ setUp, facts, onDone }: { setUp: BusinessView; facts: Facts
         <Button look="main" type="submit">
           Save
         </Button>
-        <Button onClick={onDone}>Cancel</Button>
+        <Cancel onClick={onDone} />
       </div>
     </form>
   );
