@@ -83,3 +83,13 @@ export interface AsOf {
   pattern: string[] | null;
   regularExtras: string;
 }
+
+/** A week of before, of which days are paid late: leave arises on the hours of a week, up to the law's, whenever they are paid. */
+export interface LateWeek {
+  /** of the late days, as they are paid now; none of the hours of a week are overtime */
+  hours: string;
+  /** what was paid without them */
+  before: string;
+  /** what the week comes to with them */
+  together: string;
+}

@@ -8,7 +8,7 @@ import type { Cycle } from "../calendar/payPeriods.ts";
 import type { HolidaySwap } from "../calendar/swappedHolidays.ts";
 import type { ElementNz } from "../nz/pay/input.ts";
 import { decimal } from "../quantity/decimal.ts";
-import type { AccruesBy, AsOf, EmployerCost, Extras, Overrides, ToDate } from "./input.ts";
+import type { AccruesBy, AsOf, EmployerCost, Extras, LateWeek, Overrides, ToDate } from "./input.ts";
 
 export const entries = ["hours", "amount", "days", "weeks", "units"] as const;
 
@@ -194,6 +194,8 @@ export interface RowBase {
   periods: number;
   /** where terms changed within the period: each part with its hours, those of its week, its rate, and whether a salary paid it */
   spans?: { hours: string; week?: string | undefined; rate: string | null; salaried: boolean }[] | undefined;
+  /** weeks of before that days are paid late of */
+  lateWeeks?: LateWeek[] | undefined;
   toDate: ToDate;
   /** leave balances before this pay by kind: hours in Australia, weeks or days in New Zealand */
   balances: Record<string, string>;

@@ -3,6 +3,7 @@
  * pay by span (`base`), the record of time and leave, acts, and what was typed, brought or copied on top, by cell.
  */
 import type { IsoDate } from "../calendar/dates.ts";
+import type { LateWeek } from "./input.ts";
 import type { SheetLine } from "./row.ts";
 
 /** Days of a period with one set of terms. */
@@ -54,6 +55,8 @@ export interface Laid {
   weekHours: string;
   /** days of the record that these lines hold */
   dates: IsoDate[];
+  /** weeks of before that days are paid late of */
+  lateWeeks?: LateWeek[] | undefined;
 }
 
 export const nothingLaid: Laid = {

@@ -29,6 +29,19 @@ export interface Beside {
   paid: Decimal;
 }
 
+/** @returns what is paid for days by the record, nothing of it kept; null where a rate or a rule is not known */
+export function worthOfDays(person: KnownPerson, dates: readonly string[]): Decimal | null {
+  // Elements are only named here, never made.
+  const { find, wanted } = namingFinder();
+  const found = timeLines(person, dates, find);
+  if (found.faults.length > 0) return null;
+  const percentOf = (id: number): string => {
+    const each = wanted(id);
+    return each?.kind === "hours" ? each.percent : "100";
+  };
+  return sum(found.lines.map((line) => worth(line, percentOf(line.elementId), person.agreedRate)));
+}
+
 /** @returns null where nobody is salaried under a level, or where a rate or a rule is not known */
 export function besideAgreement(
   person: KnownPerson,
@@ -37,15 +50,8 @@ export function besideAgreement(
   elements: ReadonlyMap<number, PayElement>,
 ): Beside | null {
   if (!person.time.rules || !person.salaried || !person.terms?.classification) return null;
-  // Elements are only named here, never made: nothing of this is paid.
-  const { find, wanted } = namingFinder();
-  const found = timeLines({ ...person, agreedRate: null }, dates, find);
-  if (found.faults.length > 0) return null;
-  const percentOf = (id: number): string => {
-    const each = wanted(id);
-    return each?.kind === "hours" ? each.percent : "100";
-  };
-  const asked = sum(found.lines.map((line) => worth(line, percentOf(line.elementId), null)));
+  const asked = worthOfDays({ ...person, agreedRate: null }, dates);
+  if (asked === null) return null;
   const counted = [
     "ordinary",
     "overtime",

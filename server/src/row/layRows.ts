@@ -96,6 +96,7 @@ export function layRows(
             dayHours: last ? decimal(last.weeklyHours).div(days).toDecimalPlaces(4).toString() : "0",
             weekHours: last?.weeklyHours ?? "0",
             dates: time?.dates ?? [],
+            ...(time && time.lateWeeks.length > 0 ? { lateWeeks: time.lateWeeks } : {}),
           },
           open: withFault(time?.open ?? null, partlyContractor(own)),
           ask: (lines) => [

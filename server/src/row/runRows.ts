@@ -140,6 +140,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       employerCosts: costsOf(records.terms.get(id), costs),
     });
     own.spans = partsOf(row.pay.laid);
+    own.lateWeeks = row.pay.laid?.lateWeeks;
     if (byAgreement.get(id)?.agreement) own.facts.loadedByLine = true;
     if (records.terms.get(id)?.salaryCents != null) own.facts.salaried = true;
     // Of who changes the cycle usual pay of the payday may be that of the other one.
@@ -177,6 +178,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
 export function layOn(row: LoadedRow, laid: Laid, lines: SheetLine[]): void {
   Object.assign(row, { laid, lines });
   row.context.spans = partsOf(laid);
+  row.context.lateWeeks = laid.lateWeeks;
 }
 
 /** The parts of a period that terms changed in. */

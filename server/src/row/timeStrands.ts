@@ -7,6 +7,7 @@ import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { timeRulesIn } from "@zesty/core/countries/time";
 import { holidayOn, personHours } from "@zesty/core/hours/personHours";
+import type { LateWeek } from "@zesty/core/pay/input";
 import type { OpenTime, SheetLine } from "@zesty/core/pay/row";
 import type { Strand, Taken } from "@zesty/core/pay/strands";
 import { decimal, decimalOrZero, sum } from "@zesty/core/quantity/decimal";
@@ -25,6 +26,7 @@ import { weeklyAllowancesLeftOut } from "../hours/weeklyAllowances.ts";
 import { payCycle } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 import { approvedUnpaid, isWorkedDay } from "./approvedUnpaid.ts";
+import { movedByLate, paidAbout, weeksOfLate } from "./lateWeeks.ts";
 import {
   accruingThen,
   asOfSpan,
@@ -50,6 +52,7 @@ export interface TimeOfRow {
   byRecord: number[];
   /** days of the record that the lines hold */
   dates: string[];
+  lateWeeks: LateWeek[];
   open: OpenTime | null;
   /** what is asked of the lines as they will stand, typed ones with them */
   ask(lines: readonly SheetLine[]): string[];
@@ -105,7 +108,7 @@ function linesAhead(work: Work, person: KnownPerson, days: readonly KnownDay[], 
 export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: readonly KnownDay[] | undefined): TimeOfRow {
   const { run, elements } = work;
   const last = spans.at(-1);
-  if (!last) return { strands: [], byRecord: [], dates: [], open: null, ask: () => [] };
+  if (!last) return { strands: [], byRecord: [], dates: [], lateWeeks: [], open: null, ask: () => [] };
   const present = byUsualPay(last).agreedRate;
   const isNz = timeRulesIn(last.person.time.country).holidaysByDay;
   const inPeriod = spans.flatMap(({ span }) => datesOf(span.from, span.to));
@@ -170,7 +173,8 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
       asks.queries.push(...beyondOuterLimits(withPayable(person), datesOf(span.from, span.to)));
   });
   asks.faults.push(...approvedUnpaid(work, last.person));
-  const late = byRecord.length > 0 ? latePays(work, last.person, present) : { all: [], dates: [] };
+  const late =
+    byRecord.length > 0 ? latePays(work, last.person, present) : { all: [], dates: [], weeks: [], queries: [] };
   for (const date of late.dates) dates.add(date);
   const found = joined([...priced, ...late.all]);
   const aheadLines = ahead ? linesAhead(work, last.person, ahead, present) : null;
@@ -187,7 +191,7 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
     )
     .map((day) => day.date);
   const faults = [...new Set([...asks.faults, ...found.faults])];
-  const queries = [...new Set([...asks.queries, ...found.queries, ...(aheadLines?.queries ?? [])])];
+  const queries = [...new Set([...asks.queries, ...found.queries, ...late.queries, ...(aheadLines?.queries ?? [])])];
   const open = unapproved.length + faults.length + queries.length === 0 ? null : { unapproved, faults, queries };
   const ask = (lines: readonly SheetLine[]): string[] => {
     const left = weeklyAllowancesLeftOut(last.person, lines, elements);
@@ -195,7 +199,7 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
     const short = shortOfAgreement(withPayable(last.person), inPeriod, lines, elements);
     return short ? [short] : [];
   };
-  return { strands, byRecord, dates: [...dates].sort(), open, ask };
+  return { strands, byRecord, dates: [...dates].sort(), lateWeeks: late.weeks, open, ask };
 }
 
 const isUnpaid = (person: KnownPerson, leave: string | null): boolean =>
@@ -215,34 +219,40 @@ function termsUntil({ store }: Context, id: number, date: string, end: string): 
   return next ? addDays(next, -1) : end;
 }
 
-/** Late days of who is paid by the record, each with the agreement, level and rates of its own period. */
-function latePays({ context, run, cycle, find, elements }: Work, person: KnownPerson, present: string | null) {
+/** Days of before, by the periods that they lie in, each cut where terms changed: they are paid by what held on each. */
+function byPart({ context, cycle }: Work, personId: number, dates: readonly string[]) {
   const parts = new Map<string, { start: string; end: string; dates: string[] }>();
-  const late = lateDays(context, run, person);
-  const ofDay = cycleOn(
-    context,
-    person.who.id,
-    late.map((day) => day.date),
-  );
-  for (const { date } of late) {
+  const ofDay = cycleOn(context, personId, dates);
+  for (const date of dates) {
     const { start, end } = periodHolding(
       ofDay.get(date) === cycle.id ? cycle : (cycleOf(context, ofDay.get(date)) ?? cycle),
       date,
     );
-    // Where terms changed within that period, its days are paid by what held on each.
-    const part = termsUntil(context, person.who.id, date, end);
+    const part = termsUntil(context, personId, date, end);
     const key = `${start} ${part}`;
     const found = parts.get(key) ?? { start, end: part, dates: [] };
     found.dates.push(date);
     parts.set(key, found);
   }
-  const all = [...parts.values()].flatMap(({ start, end, dates }) =>
-    personTimes(context, run.businessId, [person.who.id], start, end).map((then) => {
-      const found = atRateOf(then, present, timeLines(withPayable(then), dates, find));
-      return { ...found, lines: accruingThen(found.lines, then, person, elements) };
-    }),
-  );
-  return { all, dates: late.map((day) => day.date) };
+  return [...parts.values()];
+}
+
+/** Late days of who is paid by the record, each with the agreement, level and rates of its own period. */
+function latePays(work: Work, person: KnownPerson, present: string | null) {
+  const { context, run, find, elements } = work;
+  const { id } = person.who;
+  const dates = lateDays(context, run, person).map((day) => day.date);
+  const timesOf = (days: readonly string[]) =>
+    byPart(work, id, days).flatMap((part) =>
+      personTimes(context, run.businessId, [id], part.start, part.end).map((then) => ({ then, dates: part.dates })),
+    );
+  const own = timesOf(dates);
+  const all = own.map((each) => {
+    const found = atRateOf(each.then, present, timeLines(withPayable(each.then), each.dates, find));
+    return { ...found, lines: accruingThen(found.lines, each.then, person, elements) };
+  });
+  const paid = timesOf(paidAbout(context, id, dates)).filter(({ then }) => isByRecord(then));
+  return { all, dates, weeks: weeksOfLate(own, paid, dates, work), queries: movedByLate(paid, dates) };
 }
 
 /**

@@ -70,17 +70,34 @@ export function accruingHours(input: PayInput, rules: RuleBook): Figure {
     : agreed;
   const paid = least(atLeastZero(agreed.minus(away)), stands.plus(typed));
   const raw = salary.length > 0 && paid.gt(typed) ? paid : typed;
-  const most = greatest(weeks, decimalOrZero(input.weeksByDays)).times(fixed(row.figures.ordinaryHoursAWeek));
+  const ofWeek = fixed(row.figures.ordinaryHoursAWeek);
+  const late = lateHours(input, ofWeek);
+  const most = greatest(weeks, decimalOrZero(input.weeksByDays)).times(ofWeek);
   const corrected = counting.reduce((total, line) => total.plus(decimalOrZero(line.accrues)), zero);
-  return figure("Ordinary hours that leave accrues on", least(raw, most).plus(corrected), "hours", () => ({
-    rule: `Ordinary hours and paid leave, at most ${row.figures.ordinaryHoursAWeek} hours a week; none for unpaid leave and for days outside the employment`,
-    formula: `${
-      salary.length > 0
-        ? `${raw.toDecimalPlaces(4).toString()} h that the salary stands for${away.isZero() ? "" : `: ${agreed.toDecimalPlaces(4).toString()} agreed, less ${away.toString()} away`}`
-        : `${typed.toString()} h`
-    }${corrected.isZero() ? "" : `, ${corrected.toString()} h by corrections`}`,
-    source: sourceNote(employmentStandards, row),
-  }));
+  return figure(
+    "Ordinary hours that leave accrues on",
+    least(atLeastZero(raw.minus(late.paid)), most)
+      .plus(least(late.counting, raw))
+      .plus(corrected),
+    "hours",
+    () => ({
+      rule: `Ordinary hours and paid leave, at most ${row.figures.ordinaryHoursAWeek} hours a week; none for unpaid leave and for days outside the employment`,
+      formula: `${
+        salary.length > 0
+          ? `${raw.toDecimalPlaces(4).toString()} h that the salary stands for${away.isZero() ? "" : `: ${agreed.toDecimalPlaces(4).toString()} agreed, less ${away.toString()} away`}`
+          : `${typed.toString()} h`
+      }${corrected.isZero() ? "" : `, ${corrected.toString()} h by corrections`}`,
+      source: sourceNote(employmentStandards, row),
+    }),
+  );
+}
+
+/** Days that are paid late are of weeks of their own, each with no more hours than any week. */
+function lateHours({ lateWeeks = [] }: PayInput, ofWeek: Decimal): { paid: Decimal; counting: Decimal } {
+  const counting = lateWeeks.map(({ hours, before, together }) =>
+    least(decimal(hours), atLeastZero(least(decimal(together), ofWeek).minus(least(decimal(before), ofWeek)))),
+  );
+  return { paid: sum(lateWeeks.map((week) => decimal(week.hours))), counting: sum(counting) };
 }
 
 export interface AccruingPart extends Accrual {

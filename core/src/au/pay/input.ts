@@ -6,7 +6,7 @@
 import type { IsoDate } from "../../calendar/dates.ts";
 import type { Cycle } from "../../calendar/payPeriods.ts";
 import type { LeaveEntitlement } from "../../leave/accrual.ts";
-import type { AccruesBy, Basis, EmployerCost, Overrides, ToDate } from "../../pay/input.ts";
+import type { AccruesBy, Basis, EmployerCost, LateWeek, Overrides, ToDate } from "../../pay/input.ts";
 import type { WeekOfPay } from "../superGuarantee.ts";
 import type { TaxDeclaration } from "../taxDeclaration.ts";
 import type { EtpCode } from "../terminationPayment.ts";
@@ -130,6 +130,8 @@ export interface PayInput {
   agreedHours?: string | undefined;
   /** weeks that the working days make, where they are more than the cycle's: of a long month, or where the week changed */
   weeksByDays?: string | undefined;
+  /** weeks of before that days are paid late of */
+  lateWeeks?: readonly LateWeek[] | undefined;
   /** the weeks of this pay one by one, where they are known; else hours are averaged over them */
   weeks?: readonly WeekOfPay[] | undefined;
   /** this pay corrects an earlier one: its regular taxable earnings, above or below which the difference is taxed */

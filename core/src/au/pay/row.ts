@@ -134,6 +134,7 @@ export function payInputOf(
     person: context.person,
     ...(agreed ? { agreedHours: agreed.hours.toString() } : {}),
     ...weeksByDays(context),
+    ...(context.lateWeeks ? { lateWeeks: context.lateWeeks } : {}),
     lines: payLines,
     toDate: context.toDate,
     ...(payLines.some((line) => line.element === "unusedLeave" || groupOf(line) === "extra")

@@ -1,0 +1,94 @@
+/**
+ * A day that is paid late is priced with its own week. What it does to days after it, which were paid without it (hours that
+ * were ordinary are overtime now), is told: past pays looked over pay it.
+ */
+import { addDays, dateWords, weekday } from "@zesty/core/calendar/dates";
+import type { LateWeek } from "@zesty/core/pay/input";
+import { type Decimal, decimalOrZero, sum, zero } from "@zesty/core/quantity/decimal";
+import { dollars } from "@zesty/core/quantity/units";
+import type { Context } from "../ground/context.ts";
+import { worthOfDays } from "../hours/agreementFloor.ts";
+import { type KnownPerson, recordsOf } from "../hours/personTimes.ts";
+import { daysBetweenDates } from "../hours/readDays.ts";
+import { timeLines } from "../hours/timeLines.ts";
+import type { Work } from "./leaveStrands.ts";
+
+/** As long as the longest averaging cycle of the shipped agreements. */
+const cycleDays = 28;
+const mondayOf = (date: string): string => addDays(date, 1 - weekday(date));
+
+/** Days that are paid already, of the same weeks as late ones or near enough to be of the same averaging cycle. */
+export function paidAbout(context: Context, personId: number, late: readonly string[]): string[] {
+  const [first, last] = [late[0], late.at(-1)];
+  if (!first || !last) return [];
+  return (daysBetweenDates(context, [personId], mondayOf(first), addDays(last, cycleDays)).get(personId) ?? [])
+    .filter(({ kind, state }) => kind === "worked" && state === "locked")
+    .map((day) => day.date);
+}
+
+/** Days of one period by the same terms, and the person as of then. */
+interface DaysThen {
+  then: KnownPerson;
+  dates: readonly string[];
+}
+
+/** With the days that were paid, and the late ones where they are wanted. */
+function knowing({ known, time, ...then }: KnownPerson, late: readonly string[]): KnownPerson {
+  const days = recordsOf(known, (day) => day.state === "locked" || late.includes(day.date));
+  return { ...then, known, time: { ...time, days } };
+}
+
+/** The weeks of late days: what of each was paid without them, and what it comes to with them. */
+export function weeksOfLate(
+  own: readonly DaysThen[],
+  paid: readonly DaysThen[],
+  late: readonly string[],
+  { find, elements }: Pick<Work, "find" | "elements">,
+): LateWeek[] {
+  const hoursIn = (monday: string, parts: readonly DaysThen[], known: readonly string[]): Decimal =>
+    sum(
+      parts.flatMap(({ then, dates }) =>
+        timeLines(
+          knowing(then, known),
+          dates.filter((date) => mondayOf(date) === monday),
+          find,
+        )
+          .lines.filter((line) => elements.get(line.elementId)?.element !== "overtime")
+          .map((line) => decimalOrZero(line.hours)),
+      ),
+    );
+  return [...new Set(late.map(mondayOf))].map((monday) => ({
+    hours: hoursIn(monday, own, late).toString(),
+    before: hoursIn(monday, paid, []).toString(),
+    together: hoursIn(monday, [...paid, ...own], late).toString(),
+  }));
+}
+
+const named = (dates: readonly string[]): string =>
+  dates
+    .map((date) => dateWords(date))
+    .join(", ")
+    .replace(/, (?=[^,]*$)/, " and ");
+
+/**
+ * @param paid days that are paid already
+ * @param late days in order
+ * @returns the question; none where nothing that was paid comes out otherwise
+ */
+export function movedByLate(paid: readonly DaysThen[], late: readonly string[]): string[] {
+  const worthOf = (then: KnownPerson, date: string, known: readonly string[]): Decimal =>
+    worthOfDays(knowing(then, known), [date]) ?? zero;
+  const moved = paid.flatMap(({ then, dates }) =>
+    then.time.rules === null
+      ? []
+      : dates
+          .map((date) => ({ date, more: worthOf(then, date, late).minus(worthOf(then, date, [])) }))
+          .filter(({ more }) => !more.isZero()),
+  );
+  const more = sum(moved.map((each) => each.more));
+  if (more.isZero()) return [];
+  const [are, them] = late.length === 1 ? ["is", "it"] : ["are", "them"];
+  return [
+    `${named(late)} ${are} paid late. With ${them}, ${dollars(more.abs())} ${more.gt(zero) ? "more" : "less"} is due for ${named(moved.map((each) => each.date))}, paid already. Look past pays over, under People, and pay the difference; or tick.`,
+  ];
+}
