@@ -19,6 +19,8 @@ export interface WeekOfPay {
   hours: string;
   /** what was earned in it that counts for super, as a weight beside the other weeks */
   earned: string;
+  /** the same of what earlier pays had of it, while it was too short to count */
+  paidShort?: string | undefined;
 }
 
 const one = decimal(1);
@@ -70,8 +72,8 @@ export function superGuarantee(counted: Figure, terms: GuaranteeTerms): Guarante
     ? "No guarantee is set for this person"
     : tooYoung
       ? `Under ${young.under} and not over ${young.hoursOver} hours a week: nothing counts`
-      : share.lt(one)
-        ? `Under ${young.under}: only weeks over ${young.hoursOver} hours count, here ${(terms.weeks ?? []).map((each) => `${each.hours} h`).join(" and ")}`
+      : !share.eq(one)
+        ? `Under ${young.under}: only weeks over ${young.hoursOver} hours count, here ${(terms.weeks ?? []).map(({ hours, paidShort }) => `${hours} h${paidShort ? ", with what was paid of it before" : ""}`).join(" and ")}`
         : `What counts as ${baseName}, up to the ceiling of $${ceiling.amount} a ${ceiling.per}`;
   const base = figure(
     baseName === "qualifying earnings" ? "Qualifying earnings" : "Ordinary time earnings",
@@ -108,7 +110,8 @@ export function superGuarantee(counted: Figure, terms: GuaranteeTerms): Guarante
 function shareOfLongWeeks({ weeks, hoursAWeek }: GuaranteeTerms, hoursOver: Decimal): Decimal {
   const earned = sum((weeks ?? []).map((each) => decimal(each.earned)));
   if (!weeks || earned.isZero()) return hoursAWeek.gt(hoursOver) ? one : zero;
-  return sum(weeks.filter((each) => decimal(each.hours).gt(hoursOver)).map((each) => decimal(each.earned))).div(earned);
+  const long = weeks.filter((each) => decimal(each.hours).gt(hoursOver));
+  return sum(long.map((each) => decimal(each.earned).plus(each.paidShort ?? "0"))).div(earned);
 }
 
 /**

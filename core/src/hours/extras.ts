@@ -88,7 +88,7 @@ function gapsInDay({ entry, trigger, shifts }: Looked): Part[] {
     const gap = each.shift.span.from - before.shift.span.to;
     const over = typeof trigger.over === "number" ? trigger.over : Number.NEGATIVE_INFINITY;
     const inside = gap >= (trigger.from ?? 1) && gap <= (trigger.to ?? Number.POSITIVE_INFINITY) && gap > over;
-    return inside ? [once(each, `${gap} minutes between two shifts of ${each.facts.date}`)] : [];
+    return inside ? [once(each, `${gap % 60 === 0 ? `${gap / 60} h` : `${gap} minutes`} between two shifts`)] : [];
   });
   if (trigger.gaps === undefined) return gaps;
   return [...new Set(gaps.map((each) => each.day))].flatMap((day) => {

@@ -23,7 +23,7 @@ export function gatherAllowances({ person, rules, law, hours, allPurpose, find, 
     const words = entry.id.replaceAll("-", " ");
     if (each === null)
       faults.push(
-        `${rules.title} gives ${words} × ${extra.units.toString()} (${why.join("; ")}); its amount is not known. Enter it in Set-up, Agreements.`,
+        `${rules.title} gives ${words}${extra.units.eq(1) ? "" : ` × ${extra.units.toString()}`} (${why.join("; ")}), and its amount is not known. Enter it in Set-up, Agreements.`,
       );
     if (each === null || each.isZero()) continue;
     const code = reportingCodeOf({ id: entry.id, unit: entry.unit === "hourOrPart" ? "hour" : entry.unit });

@@ -1,81 +1,102 @@
 /**
  * The weeks of people under 18 one by one: super is owed for weeks in which they are employed for more than 30 hours
- * (Superannuation Guarantee (Administration) Act 1992, s 28, from memory).
+ * (Superannuation Guarantee (Administration) Act 1992, s 28, from memory). A week is that of the days that are known of it
+ * when they are paid: what was paid of it before it was as long counts with the pay that makes it so.
  */
 
 import type { WeekOfPay } from "@zesty/core/au/superGuarantee";
 import { addDays, completedYears, daysBetween, type IsoDate, weekday } from "@zesty/core/calendar/dates";
 import { personHours } from "@zesty/core/hours/personHours";
-import { Decimal, decimal, zero } from "@zesty/core/quantity/decimal";
+import { Decimal, decimal, one, sum, zero } from "@zesty/core/quantity/decimal";
 import { superGuaranteeRules } from "@zesty/core/rulebook/au/superGuaranteeRules";
 import type { Context } from "../ground/context.ts";
-import type { person } from "../store/schema.ts";
+import type { Run, Who } from "../ground/findRun.ts";
+import { hourlyRateOn } from "./hourlyRate.ts";
+import { lateDays } from "./paidDays.ts";
 import { datesOf } from "./periods.ts";
-import { personTimes, recordsOf } from "./personTimes.ts";
-
-type Who = Pick<typeof person.$inferSelect, "id" | "birthDate">;
-interface RunDates {
-  businessId: number;
-  periodStart: IsoDate;
-  periodEnd: IsoDate;
-  payday: IsoDate;
-}
+import { type KnownPerson, personTimes, recordsOf } from "./personTimes.ts";
+import { termsUntil } from "./termsUntil.ts";
 
 /** Weeks of a run by person: those under 18 with days on record, nobody else. */
-export function weeksOfYoung(context: Context, run: RunDates, people: readonly Who[]): Map<number, WeekOfPay[]> {
-  const under = context.rules.find(superGuaranteeRules, run.payday)?.figures.young.under ?? "0";
-  const young = people.filter((who) => completedYears(who.birthDate, run.payday) < Number(under));
+export function weeksOfYoung(context: Context, run: Run, people: readonly Who[]): Map<number, WeekOfPay[]> {
+  const young = context.rules.find(superGuaranteeRules, run.payday)?.figures.young;
+  const under = people.filter((who) => completedYears(who.birthDate, run.payday) < Number(young?.under ?? "0"));
   const found = new Map<number, WeekOfPay[]>();
-  if (young.length === 0) return found;
-  const starts = weekStarts(run);
-  const last = addDays(starts.at(-1) ?? run.periodStart, 6);
-  const ids = young.map((who) => who.id);
-  for (const { who, known, time } of personTimes(context, run.businessId, ids, run.periodStart, run.periodEnd)) {
-    const payable = recordsOf(known, (day) => day.state === "approved" || day.state === "locked");
-    const inPeriod = (date: IsoDate) => date >= run.periodStart && date <= run.periodEnd;
-    if (!Object.keys(payable).some(inPeriod)) continue;
-    const { pieces, plain, leave } = personHours(
-      { ...time, days: payable },
-      datesOf(starts[0] ?? run.periodStart, last),
-    );
-    // What a piece earns, by weight: every piece of a person has the same base rate.
-    const parts = [
-      ...pieces.map((each) => ({
-        date: each.date,
-        hours: Decimal.fraction(each.minutes, 60),
-        percent: each.overtime ? zero : decimal(each.percent),
-      })),
-      ...plain.map((each) => ({
-        date: each.date,
-        hours: Decimal.fraction(each.minutes, 60),
-        percent: decimal(100),
-      })),
-      ...leave.map(({ date, hours }) => ({ date, hours, percent: decimal(100) })),
-    ];
-    found.set(
-      who.id,
-      starts.map((start) => {
-        const own = parts.filter((each) => each.date >= start && each.date <= addDays(start, 6));
-        const total = (of: (part: (typeof own)[number]) => Decimal) =>
-          own
-            .reduce((sum, each) => sum.plus(of(each)), zero)
-            .toDecimalPlaces(4)
-            .toString();
-        return {
-          start,
-          hours: total((each) => each.hours),
-          earned: total((each) => (inPeriod(each.date) ? each.hours.times(each.percent) : zero)),
-        };
-      }),
-    );
+  if (!young || under.length === 0) return found;
+  const ids = under.map((who) => who.id);
+  for (const person of personTimes(context, run.businessId, ids, run.periodStart, run.periodEnd)) {
+    const late = lateDays(context, run, person).map((day) => day.date);
+    const paid = new Set([...datesOf(run.periodStart, run.periodEnd), ...late]);
+    const isPaid = ({ date, kind, record, state }: KnownPerson["known"][number]) =>
+      kind === "worked" && record !== null && (state === "approved" || state === "locked") && paid.has(date);
+    if (late.length === 0 && !person.known.some(isPaid)) continue;
+    const present = hourlyRateOn(person, run.periodEnd);
+    const starts = new Set([...paid].map((date) => weekHolding(run, date)));
+    const weeks = [...starts].sort().map((start): WeekOfPay => {
+      const parts = partsOfWeek(context, run, person.who.id, start, present);
+      const hours = sum(parts.map((each) => each.hours));
+      const own = sum(parts.filter((each) => paid.has(each.date)).map((each) => each.earned));
+      const before = hours.gt(young.hoursOver)
+        ? paidOfShortWeek(context, run, person.who.id, start, young.hoursOver)
+        : zero;
+      return {
+        ...{ start, hours: shown(hours), earned: shown(own) },
+        ...(before.isZero() ? {} : { paidShort: shown(before) }),
+      };
+    });
+    found.set(person.who.id, weeks);
   }
   return found;
 }
 
-/** Whole weeks from the period's first day where it has them; else from Monday to Sunday, with days beside the period. */
-function weekStarts({ periodStart, periodEnd }: RunDates): IsoDate[] {
+const shown = (value: Decimal): string => value.toDecimalPlaces(4).toString();
+
+/** Whole weeks are counted from the period's first day where it has them; else from Monday to Sunday. */
+function weekHolding({ periodStart, periodEnd }: Run, date: IsoDate): IsoDate {
   const isWhole = (daysBetween(periodStart, periodEnd) + 1) % 7 === 0;
-  const starts = [isWhole ? periodStart : addDays(periodStart, 1 - weekday(periodStart))];
-  for (let next = addDays(starts[0] ?? periodStart, 7); next <= periodEnd; next = addDays(next, 7)) starts.push(next);
-  return starts;
+  const since = isWhole ? ((daysBetween(periodStart, date) % 7) + 7) % 7 : weekday(date) - 1;
+  return addDays(date, -since);
+}
+
+interface Part {
+  date: IsoDate;
+  hours: Decimal;
+  /** a weight beside other days: hours by their per cent, at the rate of the day beside that of now; no overtime */
+  earned: Decimal;
+}
+
+/** The pieces of a week, each day by what held on it. */
+function partsOfWeek(context: Context, run: Run, id: number, start: IsoDate, present: Decimal | null): Part[] {
+  const end = addDays(start, 6);
+  const found: Part[] = [];
+  for (let from = start, until = ""; from <= end; from = addDays(until, 1)) {
+    until = termsUntil(context, id, from, end);
+    for (const person of personTimes(context, run.businessId, [id], from, until)) {
+      const days = recordsOf(person.known, (day) => day.state === "approved" || day.state === "locked");
+      const { pieces, plain, leave } = personHours({ ...person.time, days }, datesOf(from, until));
+      const add = (date: IsoDate, hours: Decimal, percent: Decimal) => {
+        const rate = hourlyRateOn(person, date);
+        const beside = rate && present && !present.isZero() ? rate.div(present) : one;
+        found.push({ date, hours, earned: hours.times(percent).times(beside) });
+      };
+      for (const { date, minutes, overtime, percent } of pieces)
+        add(date, Decimal.fraction(minutes, 60), overtime ? zero : decimal(percent));
+      for (const { date, minutes } of plain) add(date, Decimal.fraction(minutes, 60), decimal(100));
+      for (const { date, hours } of leave) add(date, hours, decimal(100));
+    }
+  }
+  return found;
+}
+
+/** What earlier pays had of a week while it was too short for super; none where one of them counted it. */
+function paidOfShortWeek({ store }: Context, run: Run, id: number, start: IsoDate, hoursOver: string): Decimal {
+  const told = store
+    .prepared<[number, number, string, string], { hours: string; earned: string }>(
+      `SELECT json_extract(w.value, '$.hours') AS hours, json_extract(w.value, '$.earned') AS earned
+       FROM signed_pay s JOIN pay_run r ON r.id = s.run_id JOIN json_each(s.input, '$.weeks') w
+       WHERE s.person_id = ? AND s.kind = 'pay' AND r.state <> 'takenBack' AND r.id < ?
+         AND s.payday >= ? AND json_extract(w.value, '$.start') = ?`,
+    )
+    .all(id, run.id, start, start);
+  return told.some(({ hours }) => decimal(hours).gt(hoursOver)) ? zero : sum(told.map(({ earned }) => decimal(earned)));
 }

@@ -21,6 +21,7 @@ import { lateDays } from "../hours/paidDays.ts";
 import { datesOf, periodHolding } from "../hours/periods.ts";
 import { type KnownPerson, personTimes } from "../hours/personTimes.ts";
 import type { KnownDay } from "../hours/readDays.ts";
+import { termsUntil } from "../hours/termsUntil.ts";
 import { atRateOf, joined, type TimeLines, timeLines } from "../hours/timeLines.ts";
 import { weeklyAllowancesLeftOut } from "../hours/weeklyAllowances.ts";
 import { payCycle } from "../store/schema.ts";
@@ -206,18 +207,6 @@ const isUnpaid = (person: KnownPerson, leave: string | null): boolean =>
   leaveKindIn(person.time.country, leave ?? "annual").unpaid;
 
 const cycleOf = ({ store }: Context, id = 0) => rowsOf(store.sqlite, payCycle, "WHERE t.id = ?", id)[0];
-
-/** The last day of a period up to which what holds on a day holds: employment, agreement and leave by the year. */
-function termsUntil({ store }: Context, id: number, date: string, end: string): string {
-  const next = store
-    .prepared<[number, string, string], { from: string | null }>(
-      `SELECT MIN(t."from") AS "from" FROM (SELECT person_id, "from" FROM employment_terms
-         UNION ALL SELECT person_id, "from" FROM time_terms UNION ALL SELECT person_id, "from" FROM leave_terms) t
-       WHERE t.person_id = ? AND t."from" > ? AND t."from" <= ?`,
-    )
-    .get(id, date, end)?.from;
-  return next ? addDays(next, -1) : end;
-}
 
 /** Days of before, by the periods that they lie in, each cut where terms changed: they are paid by what held on each. */
 function byPart({ context, cycle }: Work, personId: number, dates: readonly string[]) {

@@ -74,19 +74,63 @@ describe("New Zealand, a holiday over two pays", () => {
 });
 
 describe("Australia, somebody under 18", () => {
-  it("has super for the weeks over 30 hours, though the fortnight is paid as one", () => {
+  const of = (...days: number[]) =>
+    days.map((day) => `2026-${day > 30 ? `07-${String(day - 30).padStart(2, "0")}` : `06-${day}`}`);
+  /** @returns gross and super of the open run */
+  const told = (days: Record<string, string>) => {
+    type(days);
+    approve(Object.keys(days));
+    const runId = open();
+    const { figures } = row(runId).row;
+    return { runId, paid: [figures?.gross, figures?.super] };
+  };
+  const each = (days: string[], text: string) => Object.fromEntries(days.map((date) => [date, text]));
+  const young = (cycle: "weekly" | "fortnightly" | "half-monthly", firstPeriodStart = "2026-06-22") => {
     casual();
     const { db } = world.context.store;
     db.update(person).set({ birthDate: "2009-01-05" }).where(eq(person.id, who())).run();
-    db.update(payCycle).set({ cycle: "fortnightly" }).where(eq(payCycle.id, world.cycleId)).run();
+    db.update(payCycle).set({ cycle, firstPeriodStart }).where(eq(payCycle.id, world.cycleId)).run();
     saveSection(world.context, world.actor, who(), "employment", employment({ hourlyRate: "20" }));
     saveSection(world.context, world.actor, who(), "time", terms(null, null));
-    const first = ["2026-06-22", "2026-06-23", "2026-06-24", "2026-06-25", "2026-06-26"];
-    const second = ["2026-06-29", "2026-06-30"];
-    type(Object.fromEntries([...first.map((date) => [date, "7"]), ...second.map((date) => [date, "10"])]));
-    approve([...first, ...second]);
-    const { figures } = row(open()).row;
+  };
+
+  it("has super for the weeks over 30 hours, though the fortnight is paid as one", () => {
+    young("fortnightly");
     // 35 and 20 hours at $20: 12 % of 700.
-    expect([figures?.gross, figures?.super]).toEqual(["1100.00", "84.00"]);
+    expect(told({ ...each(of(22, 23, 24, 25, 26), "7"), ...each(of(29, 30), "10") }).paid).toEqual([
+      "1100.00",
+      "84.00",
+    ]);
+  });
+  it("has it for what that week earned, at the rates of its days", () => {
+    young("fortnightly");
+    saveSection(world.context, world.actor, who(), "employment", employment({ from: "2026-06-29", hourlyRate: "30" }));
+    expect(told({ ...each(of(22, 23, 24, 25, 26), "7"), ...each(of(29, 30), "10") }).paid).toEqual([
+      "1300.00",
+      "84.00",
+    ]);
+  });
+  it("has it for the whole week that a day paid late makes long", () => {
+    young("weekly");
+    const first = told(each(of(22, 23, 24, 25), "7"));
+    expect(first.paid).toEqual(["560.00", "0.00"]);
+    signed(first.runId);
+    // 20 hours of the short week, 7 of the one before, which is 35 with them: 12 % of 35 × 20. Once.
+    const next = told({ ...each(of(26), "7"), ...each(of(29, 30), "10") });
+    expect(next.paid).toEqual(["540.00", "84.00"]);
+    signed(next.runId);
+    expect(told({ ...each(of(27), "2"), ...each(of(36, 37), "10") }).paid).toEqual(["440.00", "4.80"]);
+  });
+  it.each([false, true])("has it once for a week that two periods share, known beforehand: %s", (isKnown) => {
+    young("half-monthly", "2026-06-16");
+    const later = each(of(31, 32, 33), "7");
+    if (isKnown) {
+      type(later);
+      approve(Object.keys(later));
+    }
+    const first = told(each(of(29, 30), "7"));
+    expect(first.paid).toEqual(["280.00", isKnown ? "33.60" : "0.00"]);
+    signed(first.runId);
+    expect(told(later).paid).toEqual(["420.00", isKnown ? "50.40" : "84.00"]);
   });
 });
