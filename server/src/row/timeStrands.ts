@@ -3,7 +3,7 @@
  * each day by its own terms. An hour of a day is taken from usual pay once.
  */
 
-import { addDays, dateWords } from "@zesty/core/calendar/dates";
+import { dateWords } from "@zesty/core/calendar/dates";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { timeRulesIn } from "@zesty/core/countries/time";
 import { holidayOn, personHours } from "@zesty/core/hours/personHours";
