@@ -36,7 +36,7 @@ export function Agreements() {
         <label className="flex max-w-full flex-col gap-0.5 text-[14px] text-quiet">
           Agreement
           <select
-            className="w-96 max-w-full rounded-(--radius) border border-rule-strong bg-sheet px-2.5 py-1.5 text-[16px] text-ink"
+            className="max-w-full min-w-[min(24rem,100%)] rounded-(--radius) border border-rule-strong bg-sheet px-2.5 py-1.5 text-[16px] text-ink"
             value={chosen?.code}
             onChange={(event) => setSearch({ code: event.target.value })}
           >
