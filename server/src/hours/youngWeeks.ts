@@ -31,9 +31,15 @@ export function weeksOfYoung(context: Context, run: Run, people: readonly Who[])
       kind === "worked" && record !== null && (state === "approved" || state === "locked") && paid.has(date);
     if (late.length === 0 && !person.known.some(isPaid)) continue;
     const present = hourlyRateOn(person, run.periodEnd);
-    const starts = new Set([...paid].map((date) => weekHolding(run, date)));
-    const weeks = [...starts].sort().map((start): WeekOfPay => {
-      const parts = partsOfWeek(context, run, person.who.id, start, present);
+    const starts = [...new Set([...paid].map((date) => weekHolding(run, date)))].sort();
+    // The period's own weeks, in which nothing changed, are priced by what is known already.
+    const [first, last] = [weekHolding(run, run.periodStart), addDays(weekHolding(run, run.periodEnd), 6)];
+    const isSame = termsUntil(context, person.who.id, first, last) === last;
+    const weeks = starts.map((start): WeekOfPay => {
+      const parts =
+        isSame && start >= first
+          ? partsBetween(person, start, addDays(start, 6), present)
+          : partsOfWeek(context, run, person.who.id, start, present);
       const hours = sum(parts.map((each) => each.hours));
       const own = sum(parts.filter((each) => paid.has(each.date)).map((each) => each.earned));
       const before = hours.gt(young.hoursOver)
@@ -71,21 +77,32 @@ function partsOfWeek(context: Context, run: Run, id: number, start: IsoDate, pre
   const found: Part[] = [];
   for (let from = start, until = ""; from <= end; from = addDays(until, 1)) {
     until = termsUntil(context, id, from, end);
-    for (const person of personTimes(context, run.businessId, [id], from, until)) {
-      const days = recordsOf(person.known, (day) => day.state === "approved" || day.state === "locked");
-      const { pieces, plain, leave } = personHours({ ...person.time, days }, datesOf(from, until));
-      const add = (date: IsoDate, hours: Decimal, percent: Decimal) => {
-        const rate = hourlyRateOn(person, date);
-        const beside = rate && present && !present.isZero() ? rate.div(present) : one;
-        found.push({ date, hours, earned: hours.times(percent).times(beside) });
-      };
-      for (const { date, minutes, overtime, percent } of pieces)
-        add(date, Decimal.fraction(minutes, 60), overtime ? zero : decimal(percent));
-      for (const { date, minutes } of plain) add(date, Decimal.fraction(minutes, 60), decimal(100));
-      for (const { date, hours } of leave) add(date, hours, decimal(100));
-    }
+    for (const person of personTimes(context, run.businessId, [id], from, until))
+      found.push(...partsBetween(person, from, until, present));
   }
   return found;
+}
+
+function partsBetween(person: KnownPerson, from: IsoDate, until: IsoDate, present: Decimal | null): Part[] {
+  const days = recordsOf(person.known, (day) => day.state === "approved" || day.state === "locked");
+  const { pieces, plain, leave } = personHours({ ...person.time, days }, datesOf(from, until));
+  const rates = new Map<IsoDate, Decimal>();
+  const besideNow = (date: IsoDate): Decimal => {
+    const rate = hourlyRateOn(person, date);
+    return rate && present && !present.isZero() ? rate.div(present) : one;
+  };
+  const part = (date: IsoDate, hours: Decimal, percent: Decimal): Part => {
+    const beside = rates.get(date) ?? besideNow(date);
+    rates.set(date, beside);
+    return { date, hours, earned: hours.times(percent).times(beside) };
+  };
+  return [
+    ...pieces.map(({ date, minutes, overtime, percent }) =>
+      part(date, Decimal.fraction(minutes, 60), overtime ? zero : decimal(percent)),
+    ),
+    ...plain.map(({ date, minutes }) => part(date, Decimal.fraction(minutes, 60), decimal(100))),
+    ...leave.map(({ date, hours }) => part(date, hours, decimal(100))),
+  ];
 }
 
 /** What earlier pays had of a week while it was too short for super; none where one of them counted it. */
