@@ -8,7 +8,7 @@ import { isDate } from "@zesty/core/calendar/dates";
 import type { CountryHere } from "../ground/countryHere.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { findRun } from "../ground/findRun.ts";
-import { cannot, notFound } from "../ground/problem.ts";
+import { cannot, notFound, ProblemError } from "../ground/problem.ts";
 import { body, idOf } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { refreshOpenRuns } from "../row/refreshOpenRuns.ts";
@@ -25,7 +25,8 @@ export const routesNz: CountryHere["routes"] = (router, context) => {
   const onBusiness = businessRoute(context);
   const ratesOf = (businessId: number, from: string) => {
     if (findBusiness(context, businessId).country !== "NZ")
-      throw cannot(
+      throw new ProblemError(
+        404,
         "no-esct",
         "ESCT is New Zealand's tax on what an employer pays into KiwiSaver. Choose a business there.",
       );
