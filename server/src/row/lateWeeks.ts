@@ -23,7 +23,8 @@ export function paidAbout(context: Context, personId: number, late: readonly str
   if (!first || !last) return [];
   return (daysBetweenDates(context, [personId], mondayOf(first), addDays(last, cycleDays)).get(personId) ?? [])
     .filter(({ kind, state }) => kind === "worked" && state === "locked")
-    .map((day) => day.date);
+    .map((day) => day.date)
+    .filter((date) => late.some((each) => date >= mondayOf(each) && date <= addDays(each, cycleDays)));
 }
 
 /** Days of one period by the same terms, and the person as of then. */
@@ -76,15 +77,13 @@ const named = (dates: readonly string[]): string =>
  * @returns the question; none where nothing that was paid comes out otherwise
  */
 export function movedByLate(paid: readonly DaysThen[], late: readonly string[]): string[] {
-  const worthOf = (then: KnownPerson, date: string, known: readonly string[]): Decimal =>
-    worthOfDays(knowing(then, known), [date]) ?? zero;
-  const moved = paid.flatMap(({ then, dates }) =>
-    then.time.rules === null
-      ? []
-      : dates
-          .map((date) => ({ date, more: worthOf(then, date, late).minus(worthOf(then, date, [])) }))
-          .filter(({ more }) => !more.isZero()),
-  );
+  const moreFor = (then: KnownPerson, dates: readonly string[]): Decimal =>
+    (worthOfDays(knowing(then, late), dates) ?? zero).minus(worthOfDays(knowing(then, []), dates) ?? zero);
+  const moved = paid
+    // Nearly always nothing moves: then no day is looked at by itself.
+    .filter(({ then, dates }) => then.time.rules !== null && !moreFor(then, dates).isZero())
+    .flatMap(({ then, dates }) => dates.map((date) => ({ date, more: moreFor(then, [date]) })))
+    .filter(({ more }) => !more.isZero());
   const more = sum(moved.map((each) => each.more));
   if (more.isZero()) return [];
   const [are, them] = late.length === 1 ? ["is", "it"] : ["are", "them"];
