@@ -11,7 +11,7 @@ export interface Mark {
   /** what the sentence needs; also what a tick is bound to: other facts, and the query asks again */
   facts: Record<string, string>;
   /** where it is mended */
-  mend: { place: "run" | "time" | "person" | "rule book" | "business"; section: string };
+  mend: { place: "run" | "time" | "past pays" | "person" | "rule book" | "business"; section: string };
 }
 
 export type MarkCode = keyof typeof sentences | keyof typeof sentencesAu | keyof typeof sentencesNz;

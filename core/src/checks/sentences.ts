@@ -48,6 +48,8 @@ export const sentences = {
   timeNotApproved: (f) =>
     `${Number(f.count) === 1 ? "A day is" : `${f.count} days are`} recorded and not approved, so not in this pay: ${f.days}.`,
   timeLook: (f) => f.text ?? "",
+  lateMoves: (f) =>
+    `${f.late} ${f.count === "1" ? "is" : "are"} paid late. With ${f.count === "1" ? "it" : "them"}, ${f.amount} ${f.way} is due for ${f.days}, paid already. Look past pays over and pay the difference; or tick.`,
   otherYear: (f) =>
     `The period ends on ${dateWords(f.end ?? "")}; the payday belongs to ${/^\d/.test(f.year ?? "") ? "payroll year" : "the"} ${f.year}, and so do rates and lodgement.`,
   leaveWithoutDays: (f) =>

@@ -24,6 +24,13 @@ const shown = (value: { hours?: string | undefined; amount?: string | undefined;
     ? `${decimal(value.hours ?? value.units ?? "0").toString()}${value.hours === undefined && value.units !== undefined ? "" : " h"}`
     : `$${decimal(value.amount).toFixed(2)}`;
 
+/** "24 June 2026, 25 June 2026 and 26 June 2026" */
+const named = (dates: readonly string[]): string =>
+  dates
+    .map((date) => dateWords(date))
+    .join(", ")
+    .replace(/, (?=[^,]*$)/, " and ");
+
 export function timeChecks(
   { openTime, facts }: Pick<RowBase, "openTime"> & { facts?: Pick<PersonFactsBase, "rateChange"> },
   lines: readonly SheetLine[],
@@ -42,6 +49,16 @@ export function timeChecks(
     });
   for (const text of openTime?.queries ?? [])
     marks.push({ kind: "query", code: "timeLook", facts: { text }, mend: inTime });
+  if (openTime?.moved) {
+    const { late, days, more } = openTime.moved;
+    marks.push({
+      ...{ kind: "query", code: "lateMoves", mend: { place: "past pays", section: "" } },
+      facts: {
+        ...{ late: named(late), count: String(late.length), days: named(days) },
+        ...{ amount: dollars(decimal(more).abs()), way: decimal(more).gt(0) ? "more" : "less" },
+      },
+    });
+  }
   for (const line of lines) {
     const element = elements.get(line.elementId);
     if (element?.element === "leaveTaken" && isWithoutDays(line))

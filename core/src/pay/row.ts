@@ -183,6 +183,8 @@ export interface OpenTime {
   faults: string[];
   /** what a person should look at: long shifts, allowances without an amount */
   queries: string[];
+  /** days that are paid late, the days paid already that come out otherwise with them, and by how many dollars */
+  moved?: { late: IsoDate[]; days: IsoDate[]; more: string } | undefined;
 }
 
 /** A row in either country. */

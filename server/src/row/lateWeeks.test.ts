@@ -64,7 +64,7 @@ it.each<[string, Record<string, string>, string, string | null, number]>([
   ).toBe(paid);
   const late = marks.filter((mark) => mark.text.includes("paid late"));
   expect(late.map((mark) => mark.text)).toEqual(
-    told ? [`${told} Look past pays over, under People, and pay the difference; or tick.`] : [],
+    told ? [`${told} Look past pays over and pay the difference; or tick.`] : [],
   );
   // What is told is what past pays looked over find, before the sign-off as after it.
   const looked = () =>

@@ -2,10 +2,11 @@
  * A day that is paid late is priced with its own week. What it does to days after it, which were paid without it (hours that
  * were ordinary are overtime now), is told: past pays looked over pay it.
  */
-import { addDays, dateWords, weekday } from "@zesty/core/calendar/dates";
+import { addDays, weekday } from "@zesty/core/calendar/dates";
 import type { LateWeek } from "@zesty/core/pay/input";
+import type { OpenTime } from "@zesty/core/pay/row";
 import { type Decimal, decimalOrZero, sum, zero } from "@zesty/core/quantity/decimal";
-import { dollars } from "@zesty/core/quantity/units";
+import { halfUpToCent } from "@zesty/core/quantity/rounding";
 import type { Context } from "../ground/context.ts";
 import { worthOfDays } from "../hours/agreementFloor.ts";
 import { type KnownPerson, recordsOf } from "../hours/personTimes.ts";
@@ -65,18 +66,12 @@ export function weeksOfLate(
   }));
 }
 
-const named = (dates: readonly string[]): string =>
-  dates
-    .map((date) => dateWords(date))
-    .join(", ")
-    .replace(/, (?=[^,]*$)/, " and ");
-
 /**
  * @param paid days that are paid already
  * @param late days in order
- * @returns the question; none where nothing that was paid comes out otherwise
+ * @returns what of the days paid comes out otherwise with the late ones; nothing where all stays
  */
-export function movedByLate(paid: readonly DaysThen[], late: readonly string[]): string[] {
+export function movedByLate(paid: readonly DaysThen[], late: readonly string[]): OpenTime["moved"] {
   const moreFor = (then: KnownPerson, dates: readonly string[]): Decimal =>
     (worthOfDays(knowing(then, late), dates) ?? zero).minus(worthOfDays(knowing(then, []), dates) ?? zero);
   const moved = paid
@@ -85,9 +80,7 @@ export function movedByLate(paid: readonly DaysThen[], late: readonly string[]):
     .flatMap(({ then, dates }) => dates.map((date) => ({ date, more: moreFor(then, [date]) })))
     .filter(({ more }) => !more.isZero());
   const more = sum(moved.map((each) => each.more));
-  if (more.isZero()) return [];
-  const [are, them] = late.length === 1 ? ["is", "it"] : ["are", "them"];
-  return [
-    `${named(late)} ${are} paid late. With ${them}, ${dollars(more.abs())} ${more.gt(zero) ? "more" : "less"} is due for ${named(moved.map((each) => each.date))}, paid already. Look past pays over, under People, and pay the difference; or tick.`,
-  ];
+  return more.isZero()
+    ? undefined
+    : { late: [...late], days: moved.map((each) => each.date), more: halfUpToCent(more).toFixed(2) };
 }

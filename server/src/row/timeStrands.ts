@@ -175,7 +175,7 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
   });
   asks.faults.push(...approvedUnpaid(work, last.person));
   const late =
-    byRecord.length > 0 ? latePays(work, last.person, present) : { all: [], dates: [], weeks: [], queries: [] };
+    byRecord.length > 0 ? latePays(work, last.person, present) : { all: [], dates: [], weeks: [], moved: undefined };
   for (const date of late.dates) dates.add(date);
   const found = joined([...priced, ...late.all]);
   const aheadLines = ahead ? linesAhead(work, last.person, ahead, present) : null;
@@ -192,8 +192,10 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
     )
     .map((day) => day.date);
   const faults = [...new Set([...asks.faults, ...found.faults])];
-  const queries = [...new Set([...asks.queries, ...found.queries, ...late.queries, ...(aheadLines?.queries ?? [])])];
-  const open = unapproved.length + faults.length + queries.length === 0 ? null : { unapproved, faults, queries };
+  const queries = [...new Set([...asks.queries, ...found.queries, ...(aheadLines?.queries ?? [])])];
+  const { moved } = late;
+  const isQuiet = unapproved.length + faults.length + queries.length === 0 && !moved;
+  const open = isQuiet ? null : { unapproved, faults, queries, ...(moved && { moved }) };
   const ask = (lines: readonly SheetLine[]): string[] => {
     const left = weeklyAllowancesLeftOut(last.person, lines, elements);
     if (last.person.terms === null || !last.person.salaried) return left;
@@ -241,7 +243,7 @@ function latePays(work: Work, person: KnownPerson, present: string | null) {
     return { ...found, lines: accruingThen(found.lines, each.then, person, elements) };
   });
   const paid = timesOf(paidAbout(context, id, dates)).filter(({ then }) => isByRecord(then));
-  return { all, dates, weeks: weeksOfLate(own, paid, dates, work), queries: movedByLate(paid, dates) };
+  return { all, dates, weeks: weeksOfLate(own, paid, dates, work), moved: movedByLate(paid, dates) };
 }
 
 /**

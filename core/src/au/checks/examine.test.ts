@@ -330,6 +330,19 @@ const cases: Record<MarkCodeAu, Case> = {
     kind: "query",
     with: [context({ openTime: { unapproved: [], faults: [], queries: ["A long shift."] } }), hours("38")],
   },
+  lateMoves: {
+    kind: "query",
+    with: [
+      context({
+        openTime: {
+          ...{ unapproved: [], faults: [], queries: [] },
+          moved: { late: ["2025-09-24"], days: ["2025-09-26"], more: "26.55" },
+        },
+      }),
+      hours("38"),
+    ],
+    without: [context({ openTime: { unapproved: [], faults: [], queries: ["A long shift."] } }), hours("38")],
+  },
   timeTypedOver: {
     kind: "query",
     with: [context(), [{ elementId: 1, hours: "38", time: { hours: "37", why: [] } }]],

@@ -31,6 +31,7 @@ export function mendOf({ code, mend }: Pick<RunMark, "code" | "mend">, personId:
     return { to: `/people/${personId}?${query}#${section}`, words: "Mend it" };
   }
   if (place === "time") return { to: `/time?day=${from}`, words: "Open the week" };
+  if (place === "past pays") return { to: "/people/pays", words: "Look past pays over" };
   if (place === "business") return { to: `/set-up#${section}`, words: "Mend it in Set-up" };
   if (place === "rule book") return { to: `/set-up/rules#${section}`, words: "See the table" };
   return null;
