@@ -86,7 +86,7 @@ export function accruingHours(input: PayInput, rules: RuleBook): Figure {
         salary.length > 0
           ? `${raw.toDecimalPlaces(4).toString()} h that the salary stands for${away.isZero() ? "" : `: ${agreed.toDecimalPlaces(4).toString()} agreed, less ${away.toString()} away`}`
           : `${typed.toString()} h`
-      }${corrected.isZero() ? "" : `, ${corrected.toString()} h by corrections`}`,
+      }${late.paid.isZero() ? "" : `, ${late.paid.toDecimalPlaces(4).toString()} of them paid late: ${late.counting.toDecimalPlaces(4).toString()} h within the hours of their own weeks`}${corrected.isZero() ? "" : `, ${corrected.toString()} h by corrections`}`,
       source: sourceNote(employmentStandards, row),
     }),
   );
