@@ -19,7 +19,7 @@ const accrued = () =>
     .pluck()
     .get() as number;
 
-it.each<[string, Record<string, string>, string, string | null, number]>([
+it.each<[string, Record<string, string>, string, string | null, number, string?]>([
   // Wednesday is paid as ordinary. With it Friday ends in two hours of overtime, 2 × 0.5 × 26.55, and Saturday is all of
   // it: (3 × 1.5 + 3 × 2 − 6 × 1.25) × 26.55. Leave arises on 38 h of the week, which the days paid before had.
   [
@@ -38,8 +38,14 @@ it.each<[string, Record<string, string>, string, string | null, number]>([
     38,
   ],
   ["of a short week", { "2026-06-22": eight, "2026-06-23": eight, "2026-06-25": eight }, "212.40", null, 32],
+  // It takes nothing of what leave arises on, neither here nor in the week that it is paid with.
+  [
+    "without pay, of a week that was full",
+    { "2026-06-22": eight, "2026-06-23": eight, "2026-06-25": eight, "2026-06-26": eight, "2026-06-27": "9-15" },
+    ...(["0.00", null, 38, "unpaid"] as const),
+  ],
   ["after all that was paid", { "2026-06-22": eight, "2026-06-23": eight }, "212.40", null, 24],
-])("a day %s", (_what, days, paid, told, hours) => {
+])("a day %s", (_what, days, paid, told, hours, day = eight) => {
   begin(smallWorld(1));
   const week = ["8", "8", "8", "8", "6", "0", "0"];
   const full = { basis: "full-time" as const, weeklyHours: "38", workPattern: week, from: "2020-01-06" };
@@ -53,7 +59,7 @@ it.each<[string, Record<string, string>, string, string | null, number]>([
   // A full week of its own beside the late day: its hours are not cut for the other week's.
   const next = Object.fromEntries([29, 30].map((day) => [`2026-06-${day}`, eight]));
   const own = { ...next, "2026-07-01": eight, "2026-07-02": eight, "2026-07-03": "9-15" };
-  type({ "2026-06-24": eight, ...own });
+  type({ "2026-06-24": day, ...own });
   approve(["2026-06-24", ...Object.keys(own)]);
   const runId = open();
   const { figures, marks } = row(runId).row;

@@ -3,8 +3,9 @@
  * were ordinary are overtime now), is told: past pays looked over pay it.
  */
 import { addDays, weekday } from "@zesty/core/calendar/dates";
+import { leaveKindIn } from "@zesty/core/countries/leave";
 import type { LateWeek } from "@zesty/core/pay/input";
-import type { OpenTime } from "@zesty/core/pay/row";
+import type { OpenTime, SheetLine } from "@zesty/core/pay/row";
 import { type Decimal, decimalOrZero, sum, zero } from "@zesty/core/quantity/decimal";
 import { halfUpToCent } from "@zesty/core/quantity/rounding";
 import type { Context } from "../ground/context.ts";
@@ -47,6 +48,13 @@ export function weeksOfLate(
   late: readonly string[],
   { find, elements }: Pick<Work, "find" | "elements">,
 ): LateWeek[] {
+  // As in the pay itself, neither overtime nor leave without pay is of what leave arises on.
+  const counts = ({ elementId }: SheetLine, { time }: KnownPerson): boolean => {
+    const of = elements.get(elementId);
+    return of?.element === "leaveTaken"
+      ? !leaveKindIn(time.country, of.leave ?? "annual").unpaid
+      : of?.element !== "overtime";
+  };
   const hoursIn = (monday: string, parts: readonly DaysThen[], known: readonly string[]): Decimal =>
     sum(
       parts.flatMap(({ then, dates }) =>
@@ -55,7 +63,7 @@ export function weeksOfLate(
           dates.filter((date) => mondayOf(date) === monday),
           find,
         )
-          .lines.filter((line) => elements.get(line.elementId)?.element !== "overtime")
+          .lines.filter((line) => counts(line, then))
           .map((line) => decimalOrZero(line.hours)),
       ),
     );
@@ -72,8 +80,11 @@ export function weeksOfLate(
  * @returns what of the days paid comes out otherwise with the late ones; nothing where all stays
  */
 export function movedByLate(paid: readonly DaysThen[], late: readonly string[]): OpenTime["moved"] {
-  const moreFor = (then: KnownPerson, dates: readonly string[]): Decimal =>
-    (worthOfDays(knowing(then, late), dates) ?? zero).minus(worthOfDays(knowing(then, []), dates) ?? zero);
+  const moreFor = (then: KnownPerson, dates: readonly string[]): Decimal => {
+    const [now, before] = [worthOfDays(knowing(then, late), dates), worthOfDays(knowing(then, []), dates)];
+    // What cannot be priced is no difference; past pays looked over name it.
+    return now && before ? now.minus(before) : zero;
+  };
   const moved = paid
     // Nearly always nothing moves: then no day is looked at by itself.
     .filter(({ then, dates }) => then.time.rules !== null && !moreFor(then, dates).isZero())
