@@ -158,6 +158,8 @@ export interface HolidayFactsRecord {
   sickDays?: string | null | undefined;
   /** the day from which service counts, where that is before the start */
   countsFrom?: string | null | undefined;
+  /** where unpaid leave or a closedown before this program moved the anniversary: the day from which twelve months ran */
+  anniversaryFrom?: string | null | undefined;
   opening?: { kind: string; units: string }[] | undefined;
   /** the day on which the opening balances are true; today when left out */
   openingOn?: string | undefined;
@@ -173,6 +175,7 @@ export const holidays = Joi.object<HolidayFactsRecord & { from?: string }>({
   annualWeeks: optional(percent()).label("Annual holidays, weeks a year"),
   sickDays: optional(percent()).label("Sick leave, days a year"),
   countsFrom: optional(date()).label("Service counts from"),
+  anniversaryFrom: optional(date()).label("Twelve months ran from"),
   openingOn: date().empty("").label("Opening balances on"),
   opening: Joi.array()
     .max(20)
@@ -200,6 +203,8 @@ export interface EarlierFacts {
   gross: string;
   irregular: string;
   days: string;
+  /** annual holidays taken in advance, among the gross */
+  advance?: string | undefined;
 }
 export const earlier = Joi.object<{ pays: EarlierFacts[] }>({
   pays: Joi.array()
@@ -210,6 +215,7 @@ export const earlier = Joi.object<{ pays: EarlierFacts[] }>({
         gross: amountNotNegative().required().label("Gross earnings"),
         irregular: amountNotNegative().empty("").default("0").label("Irregular among them"),
         days: hours().required().label("Days"),
+        advance: amountNotNegative().empty("").default("0").label("For holidays in advance"),
       }).custom((value: EarlierFacts, helpers) =>
         value.end < value.start ? helpers.message({ custom: "The last day is before the first." }) : value,
       ),

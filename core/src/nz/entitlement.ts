@@ -30,8 +30,8 @@ export interface Service {
   startDate: IsoDate;
   /** the last day of the employment: nothing arises after it, though the pay's period goes on */
   endDate?: IsoDate | null | undefined;
-  /** the anniversary agreed at a closedown; later ones follow from it */
-  closedownOn: IsoDate | null;
+  /** days from which twelve months run anew, in order: closedowns, and where they ran from before this program */
+  anewFrom: readonly IsoDate[];
   unpaid: readonly UnpaidSpan[];
   /** agreed that unpaid leave leaves the anniversary where it is */
   keepsAnniversary: boolean;
@@ -77,11 +77,10 @@ function workOutAnniversaries(service: Service, upTo: IsoDate, rules: HolidayRul
   const found: IsoDate[] = [];
   let from = service.startDate;
   for (let years = 0; years < 70; years += 1) {
-    const { closedownOn } = service;
-    const plain = addMonths(from, 12);
-    // A closedown sets the date from which the next twelve months run.
-    const base = closedownOn !== null && closedownOn > from && closedownOn < plain ? closedownOn : from;
-    const twelve = base === from ? plain : addMonths(base, 12);
+    // A closedown before the anniversary sets the date from which twelve months run, and so does another before the next.
+    let base = from;
+    for (const day of service.anewFrom) if (day > base && day < addMonths(base, 12)) base = day;
+    const twelve = addMonths(base, 12);
     const moved = service.keepsAnniversary ? 0 : movedDays(service.unpaid, base, twelve, rules);
     const next = addDays(twelve, moved);
     if (next > upTo) break;
@@ -94,8 +93,7 @@ function workOutAnniversaries(service: Service, upTo: IsoDate, rules: HolidayRul
 /** The day since which earnings count for 8 %: the last anniversary, the closedown, or the start. */
 export function countedSince(service: Service, day: IsoDate, rules: HolidayRules): IsoDate {
   const last = anniversaries(service, day, rules).at(-1) ?? service.startDate;
-  const { closedownOn } = service;
-  return closedownOn !== null && closedownOn > last && closedownOn <= day ? closedownOn : last;
+  return service.anewFrom.findLast((anew) => anew > last && anew <= day) ?? last;
 }
 
 /** What is agreed of holidays on a day; what was said first counts from the start. */

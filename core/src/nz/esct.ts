@@ -59,6 +59,8 @@ export interface LastYear {
   terms: { weeklyHoursE4: number; hourlyRateE4: number | null } | undefined;
   /** regular allowances and overtime of a week, dollars */
   regularExtras: string;
+  /** holiday pay with each pay, per cent */
+  percent: string;
 }
 
 /**
@@ -77,6 +79,7 @@ export function esctBase(year: LastYear): { base: string; estimated: boolean } {
   // The estimate is made once, by the terms at the year's beginning or at the start: a raise does not move it.
   const week = fromE4(year.terms?.weeklyHoursE4 ?? 0)
     .times(fromE4(year.terms?.hourlyRateE4 ?? 0))
-    .plus(year.regularExtras);
+    .plus(year.regularExtras)
+    .times(decimal(year.percent).plus(100).div(100));
   return { base: week.times(52).times(withEmployer).toFixed(2), estimated: true };
 }

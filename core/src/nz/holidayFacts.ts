@@ -17,6 +17,8 @@ export interface PastPay {
   days: string;
   /** of the gross, what 8 % was paid on with the pay (s 28) */
   withPay?: string | undefined;
+  /** of the gross, annual holidays in advance: of a time before this program, whose pays are not known one by one */
+  advance?: string | undefined;
   /** a closedown began in it, and its 8 % was paid on all of it (s 34) */
   closed?: boolean | undefined;
 }
@@ -30,6 +32,8 @@ export interface Earned {
   days: string;
   /** of the gross, what 8 % was paid on with the pays; where nobody says, all or none of it as `withPay` has it */
   withPay?: string | undefined;
+  /** of the gross, annual holidays in advance from before this program */
+  advance?: string | undefined;
   /** calendar days employed in the span, of a year at most 52 weeks; divided by seven they are its weeks */
   calendarDays: string;
   pays: number;
@@ -67,6 +71,8 @@ export interface HolidayFacts {
   withPay: boolean;
   /** annual holidays paid in advance since the last entitlement arose, in dollars */
   advancePaid: string;
+  /** weeks taken in advance before this program, where nobody said what was paid for them */
+  advanceUnknown?: string | undefined;
   /** a final pay with an anniversary in its period: of how many of its days the earnings count since then (s 25) */
   daysSince?: { days: number; of: number } | undefined;
   history: HolidayHistory;
@@ -88,7 +94,7 @@ export const weeksOf = ({ calendarDays }: Earned): Decimal => decimal(calendarDa
 const isRecordedSpan = (pay: PastPay, cycle: Cycle): boolean =>
   daysBetween(pay.start, pay.end) + 1 > (cycle === "quarterly" ? 93 : 35);
 
-const total = (pays: readonly PastPay[], of: "gross" | "irregular" | "days" | "withPay"): Decimal =>
+const total = (pays: readonly PastPay[], of: "gross" | "irregular" | "days" | "withPay" | "advance"): Decimal =>
   sum(pays.map((pay) => decimalOrZero(pay[of])));
 
 /** A span from whole pay periods; weeks by the calendar days that the person was employed. */
@@ -101,6 +107,7 @@ function earned(pays: readonly PastPay[], from: IsoDate, to: IsoDate, most?: num
     irregular: total(pays, "irregular").toFixed(2),
     days: total(pays, "days").toString(),
     ...(pays.some((pay) => pay.withPay !== undefined) ? { withPay: total(pays, "withPay").toFixed(2) } : {}),
+    ...(pays.some((pay) => pay.advance !== undefined) ? { advance: total(pays, "advance").toFixed(2) } : {}),
     calendarDays: String(most === undefined ? calendarDays : Math.min(calendarDays, most * 7)),
     pays: pays.length,
   };
@@ -182,8 +189,26 @@ function fromDay(pay: PastPay, day: IsoDate): PastPay {
     irregular: part(pay.irregular),
     days: part(pay.days),
     ...(pay.withPay === undefined ? {} : { withPay: part(pay.withPay) }),
+    ...(pay.advance === undefined ? {} : { advance: part(pay.advance) }),
   };
 }
+
+/**
+ * Earnings of a time before this program had 8 % with them on the days on which that was agreed, by calendar days (H4).
+ * @param agreed whether 8 % with each pay was agreed on a day
+ */
+export function withAgreed(pay: PastPay, agreed: (day: IsoDate) => boolean): PastPay {
+  if (pay.withPay !== undefined) return pay;
+  const of = daysBetween(pay.start, pay.end) + 1;
+  const had = Array.from({ length: of }, (_, at) => agreed(addDays(pay.start, at))).filter(Boolean).length;
+  return { ...pay, withPay: decimalOrZero(pay.gross).times(had).div(of).toFixed(2) };
+}
+
+/** Earnings of a time before this program as they were taxed: holiday pay of so many per cent is beside the Act's gross. */
+export const asTaxed = (pay: PastPay, percent: string): PastPay => ({
+  ...pay,
+  gross: decimal(pay.gross).plus(decimalOrZero(pay.withPay).times(percent).div(100)).toFixed(2),
+});
 
 /** The newest pays of so many different periods. */
 function mostPeriods(pays: readonly PastPay[], most: number): PastPay[] {

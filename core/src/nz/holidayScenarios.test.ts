@@ -91,7 +91,7 @@ const service = (facts: Facts): Service => {
   const [ended = "", weeks = "0"] = (facts.unpaid ?? "").split(" ");
   return {
     startDate: facts.start ?? "",
-    closedownOn: facts.closedown ?? null,
+    anewFrom: (facts.closedown ?? "").split(" ").filter(Boolean),
     unpaid: facts.unpaid ? [{ ended, weeks }] : [],
     keepsAnniversary: false,
     agreed: [],

@@ -25,7 +25,7 @@ describe("the hours test of casuals", () => {
   ])("%s", (_what, hours, passes) => expect(passesHoursTest(fortnights(hours), "2026-07-05", rules)).toBe(passes));
   it("gives nothing to who works little, and days from when the test is passed, then each twelve months", () => {
     const service = (paidHours: PaidHours[]) => ({
-      ...{ startDate: "2026-01-05", closedownOn: null, unpaid: [], keepsAnniversary: false },
+      ...{ startDate: "2026-01-05", anewFrom: [], unpaid: [], keepsAnniversary: false },
       agreed: [{ from: "2026-01-05", withPay: true, annualWeeks: null, sickDays: null }],
       paidHours,
     });

@@ -10,6 +10,10 @@ import { holidayTerms, kiwiSaver } from "../store/schema.ts";
 const isEnrolled = (held: typeof kiwiSaver.$inferSelect | undefined): held is typeof kiwiSaver.$inferSelect =>
   held?.status === "member" && held.joined !== "existing";
 
+/** Service counts from another day than the first one, or the anniversary does. */
+const countsOther = ({ countsFrom, anniversaryFrom }: typeof holidayTerms.$inferSelect): boolean =>
+  countsFrom !== null || anniversaryFrom !== null;
+
 export const employedAgainNz: NonNullable<PeopleOfCountry["employedAgain"]> = {
   done: ({ store: { db } }, personId, from) => {
     const nz = datedRecordsNz(db, [personId], from);
@@ -20,10 +24,10 @@ export const employedAgainNz: NonNullable<PeopleOfCountry["employedAgain"]> = {
         .values({ ...facts, from, joined: "existing" })
         .run();
     }
-    if (holidays?.countsFrom) {
+    if (holidays && countsOther(holidays)) {
       const { id: _id, ...facts } = holidays;
       db.insert(holidayTerms)
-        .values({ ...facts, from, countsFrom: null })
+        .values({ ...facts, from, countsFrom: null, anniversaryFrom: null })
         .run();
     }
   },
@@ -36,7 +40,7 @@ export const employedAgainNz: NonNullable<PeopleOfCountry["employedAgain"]> = {
         .values({ ...facts, from })
         .run();
     }
-    if (holidays?.countsFrom) {
+    if (holidays && countsOther(holidays)) {
       const { id: _id, ...facts } = holidays;
       db.insert(holidayTerms)
         .values({ ...facts, from })

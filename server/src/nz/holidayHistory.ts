@@ -1,12 +1,18 @@
 /** What the Holidays Act looks at of a person's past pays: four weeks, twelve months, weeks around parental leave. */
 import { addDays, addMonths, daysBetween, type IsoDate } from "@zesty/core/calendar/dates";
 import { agreedOn, anniversaries, countedSince, weeksBeyond } from "@zesty/core/nz/entitlement";
-import { type HolidayFacts, holidayHistory, type PastPay } from "@zesty/core/nz/holidayFacts";
+import {
+  type HolidayFacts,
+  type HolidayHistory,
+  holidayHistory,
+  type PastPay,
+  withAgreed,
+} from "@zesty/core/nz/holidayFacts";
 import { weeksAroundParentalLeave } from "@zesty/core/nz/parentalWeeks";
 import { advanceShare, regularExtras } from "@zesty/core/nz/pay/holidaySources";
 import type { PayElement, SheetLine } from "@zesty/core/pay/row";
 import { decimal } from "@zesty/core/quantity/decimal";
-import { centsText, fromE4 } from "@zesty/core/quantity/units";
+import { centsText, fromE4, toCents } from "@zesty/core/quantity/units";
 import { holidayRules } from "@zesty/core/rulebook/nz/holidayRules";
 import type { Context } from "../ground/context.ts";
 import type { Who } from "../ground/findRun.ts";
@@ -39,7 +45,7 @@ export function holidayFacts(
   const own = nz.holidays.get(who.id);
   // Pays of an employment of before are no part of this one's averages.
   const began = ledger?.service.startDate ?? who.startDate;
-  const past = paid.filter((each) => each.end >= began);
+  const past = paid.filter((each) => each.end >= began).map((each) => hadAsAgreed(each, ledger));
   const rules = context.rules.find(holidayRules, run.payday)?.figures;
   // Whoever leaves in this period is owed by the last anniversary before the last day, though it falls into the period.
   const leaves = who.endDate !== null && who.endDate <= run.periodEnd ? who.endDate : null;
@@ -77,6 +83,10 @@ export function holidayFacts(
     ...(begun ? { begun: { ...begun, history: historyTo(lastEndBefore(past, begun.on)) } } : {}),
   };
 }
+/** A span of before this program, with what of it had 8 % with the pay. */
+export const hadAsAgreed = (pay: PastPay, ledger: Ledger | undefined): PastPay =>
+  withAgreed(pay, (day) => (ledger && agreedOn(ledger.service, day)?.withPay) ?? false);
+
 /** End of the last pay period that ended before a day. */
 const lastEndBefore = (past: readonly PastPay[], day: IsoDate): IsoDate =>
   past.reduce((last, pay) => (pay.end < day && pay.end > last ? pay.end : last), addDays(day, -35));
@@ -131,26 +141,35 @@ export function eightPercentBegan(
   if (!began || !withPay || !decimal(had ?? "0").isZero() || !decimal(gross).gt(0)) return null;
   return { from: began.from, since, gross };
 }
-/** Annual holidays taken in advance, in dollars: asked of few, so their sums are read only then. */
+/**
+ * Annual holidays taken in advance, in dollars: asked of few, so their sums are read only then.
+ * @param before what was paid for those of the time before this program
+ */
 export function advancePaid(
   ledger: Ledger | undefined,
-  since: IsoDate,
+  { from: since, advance: before = "0" }: HolidayHistory["sinceAnniversary"],
   sumsSince: () => CodeSums,
   elements: ReadonlyMap<number, PayElement>,
-): string {
-  if (!ledger) return "0.00";
-  const balance = ledger.balances.get("annual") ?? 0;
-  const taken = weeksTakenSince(ledger.entries, since);
-  if (balance >= 0 || taken <= 0) return "0.00";
+): Pick<HolidayFacts, "advancePaid" | "advanceUnknown"> {
+  const balance = ledger?.balances.get("annual") ?? 0;
+  if (!ledger || balance >= 0) return { advancePaid: "0.00" };
+  const brought = weeksBroughtInAdvance(ledger.entries, since);
+  const isUnknown = brought > 0 && !decimal(before).gt(0);
+  const taken = weeksTakenSince(ledger.entries, since) + (isUnknown ? 0 : brought);
+  const unknown = isUnknown ? { advanceUnknown: fromE4(Math.min(brought, -balance)).toString() } : {};
+  if (taken <= 0) return { advancePaid: "0.00", ...unknown };
   const codes = [...elements.values()]
     .filter((each) => each.element === "leaveTaken" && each.leave === "annual")
     .map((each) => `line:${each.code}`);
   const sums = sumsSince();
-  return advanceShare(
-    codes.reduce((total, code) => total + (sums.get(code) ?? 0), 0),
-    -balance,
-    taken,
-  );
+  const cents = codes.reduce((total, code) => total + (sums.get(code) ?? 0), 0) + toCents(decimal(before));
+  return { advancePaid: advanceShare(cents, -balance, taken), ...unknown };
+}
+
+/** Weeks below nought that were brought along since a day: taken in advance before this program. */
+function weeksBroughtInAdvance(entries: Ledger["entries"], since: IsoDate): number {
+  const brought = entries.filter((each) => each.kind === "annual" && each.why === "opening" && each.date >= since);
+  return Math.max(0, -brought.reduce((sum, entry) => sum + entry.amountE4, 0));
 }
 export function nextAnniversary(
   ledger: Ledger,

@@ -35,5 +35,6 @@ export const lanesNz = (context: Context, who: Who): Lane[] => [
     ["Weeks a year", row.annualWeeks && `${row.annualWeeks} weeks a year`],
     ["Sick leave", row.sickDays && `${row.sickDays} sick days a year`],
     ["Service counts from", row.countsFrom && dateWords(row.countsFrom)],
+    ["Twelve months ran from", row.anniversaryFrom && dateWords(row.anniversaryFrom)],
   ]),
 ];

@@ -48,7 +48,10 @@ export function ledgersNz(
   context: Context,
   people: readonly Who[],
   upTo: IsoDate,
-  terms: ReadonlyMap<number, Pick<typeof holidayTerms.$inferSelect, "keepsAnniversary" | "countsFrom">>,
+  terms: ReadonlyMap<
+    number,
+    Pick<typeof holidayTerms.$inferSelect, "keepsAnniversary" | "countsFrom" | "anniversaryFrom">
+  >,
   firstPaid: ReadonlyMap<number, IsoDate>,
   rules: HolidayRules,
   hoursOfCasuals: ReadonlyMap<number, readonly PaidHours[]>,
@@ -57,7 +60,7 @@ export function ledgersNz(
   const agreed = agreedHolidays(context, ids);
   const ahead = unpaidAhead(context, ids, upTo);
   const entries = new Map<number, Entry[]>(ids.map((id) => [id, []]));
-  const closedowns = new Map<number, IsoDate>();
+  const anew = new Map<number, IsoDate[]>(ids.map((id) => [id, [terms.get(id)?.anniversaryFrom ?? []].flat()]));
   for (let at = 0; at < ids.length; at += 500) {
     const some = ids.slice(at, at + 500);
     const rows = rowsOf(
@@ -72,8 +75,7 @@ export function ledgersNz(
       .from(closedown)
       .where(and(inArray(closedown.personId, some), isNull(closedown.undoneAt)))
       .all())
-      if (row.anniversaryOn !== null && row.anniversaryOn > (closedowns.get(row.personId) ?? ""))
-        closedowns.set(row.personId, row.anniversaryOn);
+      if (row.anniversaryOn !== null) anew.get(row.personId)?.push(row.anniversaryOn);
   }
   return new Map(
     people.map((who) => {
@@ -84,7 +86,7 @@ export function ledgersNz(
         startDate: began,
         endDate: who.endDate,
         agreed: agreed.get(who.id) ?? [],
-        closedownOn: closedowns.get(who.id) ?? null,
+        anewFrom: (anew.get(who.id) ?? []).toSorted(),
         unpaid: unpaidSpans([...own, ...(ahead.get(who.id) ?? [])].filter((each) => each.date >= began)),
         keepsAnniversary: terms.get(who.id)?.keepsAnniversary ?? false,
         paidHours: hoursOfCasuals.get(who.id),

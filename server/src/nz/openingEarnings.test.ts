@@ -41,6 +41,7 @@ describe("earnings from before", () => {
       [1, "2025-07-01", 4_680_000, 120_000],
       [2, "2025-04-01", 5_200_000, 0],
     ]);
+    expect(put("N0\t1/4/2025\t30/6/2025\t15600\t0\t63\t960").rows[0]?.pays[0]).toMatchObject({ advance: "960.00" });
     put("N1\t1/4/2025\t31/3/2026\t50000\t0\t250", true);
     expect(held()).toHaveLength(3);
     expect(put("N1\t1/4/2025\t31/3/2026\t50000\t0\t250").rows[0]?.was).toBe(1);
@@ -52,6 +53,8 @@ describe("earnings from before", () => {
     ["N0,30/6/2025,1/4/2025,10,0,1", /The last day is before the first/],
     ["N0,1/4/2025,30/6/2025,ten,0,1", /Line 1: ten is no number/],
     ["N0,1/4/2025,30/6/2025,10,11,1", /More is irregular than was earned/],
+    ["N0,1/4/2025,30/6/2025,10,0,1,11", /More was paid for holidays in advance than was earned/],
+    ["N0,1/4/2025,30/6/2025,10,0,1,1,1", /it has 8 cells, and 7 are known/],
     [
       "N0,1/4/2025,30/6/2025,10,0,1\nN0,30/6/2025,1/7/2025,10,0,1",
       /Line 2: .* shares days with that from 1 April 2025/,

@@ -17,7 +17,8 @@ import { pastEarnings } from "../store/schema.ts";
 import { spanFault } from "./earlierSpans.ts";
 import { firstPaidDays } from "./ledger.ts";
 
-const order = "payroll ID or name, first day, last day, gross earnings, irregular in it, days worked or paid for";
+const order =
+  "payroll ID or name, first day, last day, gross earnings, irregular in it, days worked or paid for, and what was paid for holidays in advance where there was any";
 
 export function putEarningsIn(
   context: Context,
@@ -36,7 +37,7 @@ export function putEarningsIn(
 
 function readLines(context: Context, businessId: number, text: string): OpeningEarningsShown {
   const shown: OpeningEarningsShown = { rows: [], total: { lines: "0.00", printed: null }, faults: [] };
-  const { lines, faults } = pastedLines(text, 6);
+  const { lines, faults } = pastedLines(text, 7);
   if (faults.length > 0) return { ...shown, faults };
   const today = todayAt(context, businessId);
   const people = peopleOf(context.store.db, businessId);
@@ -50,8 +51,9 @@ function readLines(context: Context, businessId: number, text: string): OpeningE
     const [who = "", from = "", to = "", ...amounts] = cells;
     if (at === 0 && /^(payroll|person|name|employee)/i.test(who)) continue;
     const say = (fault: string) => shown.faults.push(`Line ${at + 1}: ${fault}`);
-    const [gross, irregular, days] = [0, 1, 2].map((column) => pastedAmount(amounts[column] ?? ""));
-    const wrong = amounts.slice(0, 3).find((_cell, column) => [gross, irregular, days][column] === null);
+    const read = [0, 1, 2, 3].map((column) => pastedAmount(amounts[column] ?? ""));
+    const [gross, irregular, days, advance] = read;
+    const wrong = amounts.slice(0, 4).find((_cell, column) => read[column] === null);
     if (wrong !== undefined) say(`${wrong} is no number. Write amounts as 2500.50 and days as 21.5.`);
     else if (/^(total|sum)/i.test(who)) {
       // The total may stand under gross, or right beside its word.
@@ -72,6 +74,7 @@ function readLines(context: Context, businessId: number, text: string): OpeningE
           gross: gross ?? "",
           irregular: irregular ?? "",
           days: decimal(days ?? "0").toString(),
+          advance: advance ?? "",
         };
         const checked = check(earlierSchema, { pays: [pay] });
         const fault = "errors" in checked ? checked.errors[0]?.text : spanFault(pay, known, firstPaid.get(person.id));

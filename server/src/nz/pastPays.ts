@@ -64,6 +64,7 @@ export function recordedEarnings(store: Store, personIds: readonly number[]): Ma
       gross: centsText(row.grossCents),
       irregular: centsText(row.irregularCents),
       days: row.days,
+      advance: centsText(row.advanceCents),
     });
   return found;
 }

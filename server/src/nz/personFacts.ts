@@ -2,6 +2,7 @@
 import { addDays, addMonths, type IsoDate } from "@zesty/core/calendar/dates";
 import { exchangeable } from "@zesty/core/nz/alternativeHolidays";
 import { esctBase, esctRate } from "@zesty/core/nz/esct";
+import { asTaxed, type PastPay } from "@zesty/core/nz/holidayFacts";
 import { passesHoursTest } from "@zesty/core/nz/hoursTest";
 import { optOutWindow } from "@zesty/core/nz/kiwiSaver";
 import { patternDays, usualOvertime } from "@zesty/core/nz/pay/holidaySources";
@@ -22,6 +23,7 @@ import {
   broughtAround,
   eightPercentBegan,
   eightPercentEnded,
+  hadAsAgreed,
   holidayFacts,
   nextAnniversary,
   weeksGoBack,
@@ -101,16 +103,22 @@ function rowOf(who: Who, all: Gathered): { part: NzPart; esct: ReturnType<typeof
     around: aroundParental(nz.holidays.get(who.id), all.parental.get(who.id)),
   };
   const withoutAdvance = holidayFacts(who, run, known, context);
-  const since = withoutAdvance.history.sinceAnniversary.from;
+  const { sinceAnniversary } = withoutAdvance.history;
   const sums = (day: IsoDate) => all.sumsSince(day, who.id);
-  const holidays = { ...withoutAdvance, advancePaid: advancePaid(ledger, since, () => sums(since), elements) };
+  const holidays = {
+    ...withoutAdvance,
+    ...advancePaid(ledger, sinceAnniversary, () => sums(sinceAnniversary.from), elements),
+  };
   const province = all.provinceOf(terms?.placeId ?? null);
-  const esct = esctOf(who, all, known, holidays.regularExtras);
-  const earlier = regularBetween(
-    all.recorded.get(who.id) ?? [],
-    addDays(all.workedTo, -27),
-    addDays(run.periodStart, -1),
+  const percent = all.holidayRow?.percent ?? "0";
+  const recorded = (all.recorded.get(who.id) ?? []).map((each) => asTaxed(hadAsAgreed(each, ledger), percent));
+  const esct = esctOf(
+    who,
+    all,
+    { ...known, recorded, percent: holidays.withPay ? percent : "0" },
+    holidays.regularExtras,
   );
+  const earlier = regularBetween(recorded, addDays(all.workedTo, -27), addDays(run.periodStart, -1));
   const part: NzPart = {
     person: personNz(
       who,
@@ -146,7 +154,7 @@ function rowOf(who: Who, all: Gathered): { part: NzPart; esct: ReturnType<typeof
 function esctOf(
   who: Who,
   all: Gathered,
-  { past }: Known,
+  { past, recorded, percent }: Known & { recorded: readonly PastPay[]; percent: string },
   regularExtras: Parameters<typeof esctBase>[0]["regularExtras"],
 ) {
   const saver = all.nz.kiwiSaver.get(who.id);
@@ -156,8 +164,7 @@ function esctOf(
     yearStart: all.year.from,
     employerRate: saver?.employerRate ?? (saver?.status === "member" ? all.saverRules?.employerPercent : undefined),
     paidCents: (paid?.get("gross") ?? 0) + (paid?.get("kiwiSaverEmployer") ?? 0),
-    recorded: all.recorded.get(who.id) ?? [],
-    past,
+    ...{ recorded, past, percent },
     terms: all.yearStartTerms.get(who.id) ?? firstTerms(all.context, who.id),
     regularExtras,
   });

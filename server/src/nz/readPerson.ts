@@ -120,6 +120,7 @@ function heldSections(
       annualWeeks: holidays?.annualWeeks ?? null,
       sickDays: holidays?.sickDays ?? null,
       countsFrom: holidays?.countsFrom ?? null,
+      anniversaryFrom: holidays?.anniversaryFrom ?? null,
     },
   };
 }
@@ -137,6 +138,7 @@ const earlierEarnings = ({ store: { db } }: Context, personId: number): PersonNz
       gross: centsText(row.grossCents),
       irregular: centsText(row.irregularCents),
       days: row.days,
+      advance: centsText(row.advanceCents),
     }));
 
 /** The rate that contributions are taxed by, and what it rests on. */

@@ -67,7 +67,7 @@ export const writersNz: { [S in keyof SectionValuesNz]: Writer<SectionValuesNz[S
         throw cannot("opening-too-much", text, { errors: [{ path: `opening.${at}.units`, text }] });
       }
     const { from: _from, ...rest } = values;
-    demandLikely(context, personId, [from, todayAt(context, businessId)].sort().at(-1) ?? from, values);
+    demandLikely(context, personId, businessId, [from, todayAt(context, businessId)].sort().at(-1) ?? from, values);
     context.store.db
       .insert(holidayTerms)
       .values({ ...rest, personId, from, agreedWeekCents: agreedWeek ? centsOf(agreedWeek) : null })
@@ -103,6 +103,7 @@ export const writersNz: { [S in keyof SectionValuesNz]: Writer<SectionValuesNz[S
           grossCents: centsOf(each.gross),
           irregularCents: centsOf(each.irregular),
           days: each.days,
+          advanceCents: centsOf(each.advance ?? "0"),
         })
         .run();
   },
@@ -119,9 +120,15 @@ const most = { annualWeeks: 12, sickDays: 60, openingWeeks: 52 } as const;
 function demandLikely(
   context: Context,
   personId: number,
+  businessId: number,
   /** these terms hold on from their first day, so under the law of now */
   on: IsoDate,
-  { annualWeeks, sickDays, countsFrom }: Pick<HolidayFactsRecord, "annualWeeks" | "sickDays" | "countsFrom">,
+  {
+    annualWeeks,
+    sickDays,
+    countsFrom,
+    anniversaryFrom,
+  }: Pick<HolidayFactsRecord, "annualWeeks" | "sickDays" | "countsFrom" | "anniversaryFrom">,
 ): void {
   const refuse = (path: string, text: string) => cannot("agreed-leave", text, { errors: [{ path, text }] });
   const rules = context.rules.find(holidayRules, on)?.figures;
@@ -138,4 +145,16 @@ function demandLikely(
     .get(personId)?.start;
   if (countsFrom && start && countsFrom > start)
     throw refuse("countsFrom", `Service counts from the first day here at the latest, ${dateWords(start)}.`);
+  if (!anniversaryFrom) return;
+  if (start && anniversaryFrom <= (countsFrom ?? start))
+    throw refuse(
+      "anniversaryFrom",
+      "Twelve months run from the first day by themselves. Leave it empty, or type a later day.",
+    );
+  const firstPaid = firstPaidDays(context, [personId]).get(personId) ?? todayAt(context, businessId);
+  if (anniversaryFrom > firstPaid)
+    throw refuse(
+      "anniversaryFrom",
+      "This is for the time before this program. What moves the anniversary from then on is unpaid leave or a closedown: record that.",
+    );
 }

@@ -168,6 +168,13 @@ const advanceOver: PayCheckNz = ({ input, worked }, rules) => {
     : [];
 };
 
+/** Annual holidays in advance from before this program, which nobody has said in dollars: nothing comes off for them. */
+const advanceUnknown: PayCheckNz = ({ input }) => {
+  const weeks = input.holidays?.advanceUnknown;
+  const isAsked = input.lines.some((line) => line.element === "finalPercent" || line.element === "closedownPay");
+  return weeks && isAsked ? [{ kind: "query", code: "advanceUnknown", facts: { weeks }, mend: person("earlier") }] : [];
+};
+
 const cashUp: PayCheckNz = ({ input }, rules) => {
   const most = rules.row(holidayRules, input.payday).figures.cashUpWeeks;
   const weeks = unitsOf(input.lines, (line) => line.element === "cashUp");
@@ -217,6 +224,7 @@ const payChecks: readonly PayCheckNz[] = [
   belowMinimum,
   totalBelowMinimum,
   advanceOver,
+  advanceUnknown,
   noNotification,
   notEnrolled,
   eightPercent,

@@ -216,6 +216,11 @@ const cases: Record<MarkCodeNz, { kind: "stop" | "query" | "note"; with: Row; wi
     with: [contextNz({ holidays: holidayFacts({ advancePaid: "4000" }) }), [...hours(), { elementId: 13 }]],
     without: [contextNz({ holidays: holidayFacts({ advancePaid: "400" }) }), [...hours(), { elementId: 13 }]],
   },
+  advanceUnknown: {
+    kind: "query",
+    with: [contextNz({ holidays: holidayFacts({ advanceUnknown: "0.8" }) }), [...hours(), { elementId: 13 }]],
+    without: [contextNz({ holidays: holidayFacts({ advanceUnknown: "0.8" }) }), hours()],
+  },
   childSupportCut: {
     kind: "note",
     with: [contextNz({ person: personNz({ childSupport: { amount: "2000" } }) }), hours()],

@@ -76,6 +76,8 @@ export const holidayTerms = sqliteTable(
     sickDays: text("sick_days"),
     /** the day from which service counts, where that is before the start */
     countsFrom: text("counts_from"),
+    /** the day from which twelve months ran, where unpaid leave or a closedown before this program moved it */
+    anniversaryFrom: text("anniversary_from"),
   },
   (t) => [index("holiday_terms_person").on(t.personId, t.from)],
 );
@@ -93,6 +95,8 @@ export const pastEarnings = sqliteTable(
     grossCents: integer("gross_cents").notNull(),
     irregularCents: integer("irregular_cents").notNull(),
     days: text("days").notNull(),
+    /** annual holidays in advance among them */
+    advanceCents: integer("advance_cents").notNull().default(0),
   },
   (t) => [index("past_earnings_person").on(t.personId, t.end)],
 );

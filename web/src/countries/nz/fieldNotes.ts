@@ -178,6 +178,18 @@ export const personNz: FieldNotes = {
     found: "On the earlier system's payslips.",
     wrong: "Ordinary weekly pay comes out too high or too low.",
   },
+  "Twelve months ran from": {
+    means:
+      "The day from which the year of annual holidays was counted last, where it was no anniversary of the first day.",
+    found: "The last anniversary in the earlier system.",
+    wrong: "Four weeks arise too early or too late, and the 8 % at the end is of other earnings.",
+  },
+  "In advance": {
+    means:
+      "What of the gross was paid for annual holidays before they were entitled. In Opening balance they stand below nought.",
+    found: "On the earlier system's payslips since the last anniversary.",
+    wrong: "The 8 % at the end is paid on top of holidays that were paid already.",
+  },
   "Average only until": {
     means: "Up to this day holidays that arise after parental leave are paid at the average alone.",
     found: "A year after the last day of the parental leave.",

@@ -15,22 +15,24 @@ export function EarlierForm({ person, onDone }: FormProps) {
   return (
     <Frame submit={submit} form={form} onDone={onDone}>
       <p className="col-span-2 text-[14px] text-quiet">
-        Gross earnings in the sense of the Holidays Act, by spans of time; a month or a quarter each will do.
+        Gross earnings in the sense of the Holidays Act, by spans of time; a month or a quarter each will do. Where 8 %
+        with each pay was agreed, it was paid beside them.
       </p>
       {pays.fields.map((part, at) => (
-        <fieldset key={part.id} className="col-span-2 grid grid-cols-[1fr_1fr_1fr_1fr_80px_auto] items-end gap-2">
+        <fieldset key={part.id} className="col-span-2 grid grid-cols-[1fr_1fr_1fr_1fr_64px_1fr_auto] items-end gap-2">
           <legend className="sr-only">Span {at + 1}</legend>
           {field(`pays.${at}.start`, "From", { type: "date" })}
           {field(`pays.${at}.end`, "To", { type: "date" })}
           {field(`pays.${at}.gross`, "Gross")}
           {field(`pays.${at}.irregular`, "Irregular in it")}
           {field(`pays.${at}.days`, "Days")}
+          {field(`pays.${at}.advance`, "In advance")}
           <Button onClick={() => pays.remove(at)}>Take out</Button>
         </fieldset>
       ))}
       <Button
         className="col-span-2 w-fit"
-        onClick={() => pays.append({ start: "", end: "", gross: "", irregular: "0", days: "" })}
+        onClick={() => pays.append({ start: "", end: "", gross: "", irregular: "0", days: "", advance: "0" })}
       >
         Add a span
       </Button>

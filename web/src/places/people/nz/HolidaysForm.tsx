@@ -17,6 +17,7 @@ function useHolidays(person: FormProps["person"], day: string) {
       annualWeeks: known?.annualWeeks ?? "",
       sickDays: known?.sickDays ?? "",
       countsFrom: known?.countsFrom ?? "",
+      anniversaryFrom: known?.anniversaryFrom ?? "",
       openingKind: "annual",
       opening: "",
       openingOn: day,
@@ -61,6 +62,13 @@ export function HolidaysForm({ person, day, onDone }: FormProps) {
         type="date"
         error={errorAt(errors, "countsFrom")}
         {...form.register("countsFrom")}
+      />
+      <TextField
+        label="Twelve months ran from"
+        hint="Only where unpaid leave or a closedown moved the anniversary before this program"
+        type="date"
+        error={errorAt(errors, "anniversaryFrom")}
+        {...form.register("anniversaryFrom")}
       />
       <TextField
         label="Parental leave from"

@@ -28,8 +28,8 @@ export function OpeningEarnings() {
       <p className="mb-3 max-w-3xl text-quiet">
         Holiday pay goes by the earnings of twelve months, so the earlier system's count. A line a span of time, a month
         or a quarter each: payroll ID, first day, last day, gross earnings of the Holidays Act, irregular payments in
-        it, and days worked or paid for. A last line that begins with “Total” is compared to the cent. What stood on
-        these people's pages is replaced.
+        it, and days worked or paid for; then what was paid for holidays in advance, where there was any. A last line
+        that begins with “Total” is compared to the cent. What stood on these people's pages is replaced.
       </p>
       <PastedLines
         label="Lines from a spreadsheet or a file"
