@@ -184,7 +184,7 @@ export const personNz: FieldNotes = {
     found: "The last anniversary in the earlier system.",
     wrong: "Four weeks arise too early or too late, and the 8 % at the end is of other earnings.",
   },
-  "In advance": {
+  "For holidays in advance": {
     means:
       "What of the gross was paid for annual holidays before they were entitled. In Opening balance they stand below nought.",
     found: "On the earlier system's payslips since the last anniversary.",

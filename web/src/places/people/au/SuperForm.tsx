@@ -4,6 +4,7 @@ import { type UseFormReturn, useFieldArray, useForm } from "react-hook-form";
 import { Button } from "../../../parts/Button.tsx";
 import { ChoiceField, errorAt, TextField, TickField } from "../../../parts/Fields.tsx";
 import { isOffered } from "../../../parts/offered.ts";
+import { Entry } from "../forms/Entry.tsx";
 import { type FormProps, Frame, From, useSection } from "../forms/section.tsx";
 import { FundSteps } from "./FundSteps.tsx";
 import { howWords } from "./howFund.ts";
@@ -113,8 +114,7 @@ function Shares({ form, setUp, funds }: { form: Form; setUp: BusinessView; funds
   return (
     <>
       {shares.fields.map((share, at) => (
-        <fieldset key={share.id} className="col-span-2 grid grid-cols-[1fr_1fr_100px_auto] items-end gap-3">
-          <legend className="sr-only">Share {at + 1}</legend>
+        <Entry key={share.id} name={`Share ${at + 1}`} onTakeOut={() => shares.remove(at)}>
           <ChoiceField
             label="Another fund"
             error={errorAt(errors, `shares.${at}.fundId`)}
@@ -132,8 +132,7 @@ function Shares({ form, setUp, funds }: { form: Form; setUp: BusinessView; funds
             error={errorAt(errors, `shares.${at}.percent`)}
             {...form.register(`shares.${at}.percent`)}
           />
-          <Button onClick={() => shares.remove(at)}>Take out</Button>
-        </fieldset>
+        </Entry>
       ))}
       {errorAt(errors, "shares") && <p className="col-span-2 text-plum">{errorAt(errors, "shares")}</p>}
       {setUp.funds.length > 1 && (

@@ -2,6 +2,7 @@ import { type UseFormReturn, useFieldArray, useForm } from "react-hook-form";
 import { onPage } from "../../../countries/onPage.ts";
 import { Button } from "../../../parts/Button.tsx";
 import { ChoiceField, errorAt, TextField } from "../../../parts/Fields.tsx";
+import { Entry } from "./Entry.tsx";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
 
 export function BankForm({ person, day, onDone }: FormProps) {
@@ -23,11 +24,11 @@ export function BankForm({ person, day, onDone }: FormProps) {
       <From form={form as unknown as UseFormReturn<{ from: string }>} />
       <p className="self-end text-[14px] text-quiet">The accounts typed here take the place of those on record.</p>
       {parts.fields.map((part, at) => (
-        <fieldset
+        <Entry
           key={part.id}
-          className={`col-span-2 grid gap-3 border-t border-rule pt-2 ${hasBsb ? "grid-cols-3" : "grid-cols-[1.6fr_1.2fr_1fr]"}`}
+          name={`Account ${at + 1}`}
+          onTakeOut={parts.fields.length > 1 ? () => parts.remove(at) : undefined}
         >
-          <legend className="sr-only">Account {at + 1}</legend>
           {hasBsb && (
             <TextField label="BSB" error={errorAt(errors, `parts.${at}.bsb`)} {...form.register(`parts.${at}.bsb`)} />
           )}
@@ -54,7 +55,7 @@ export function BankForm({ person, day, onDone }: FormProps) {
             <option value="percent">a per cent</option>
           </ChoiceField>
           <TextField label="Of" error={errorAt(errors, `parts.${at}.value`)} {...form.register(`parts.${at}.value`)} />
-        </fieldset>
+        </Entry>
       ))}
       <Button className="w-fit" onClick={() => parts.append({ ...blank, kind: "amount" })}>
         Add an account

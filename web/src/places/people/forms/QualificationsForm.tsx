@@ -1,6 +1,7 @@
 import { useFieldArray, useForm } from "react-hook-form";
 import { Button } from "../../../parts/Button.tsx";
 import { errorAt, TextField } from "../../../parts/Fields.tsx";
+import { Entry } from "./Entry.tsx";
 import { type FormProps, Frame, useSection } from "./section.tsx";
 
 const blank = { name: "", number: "", expires: "" };
@@ -19,8 +20,7 @@ export function QualificationsForm({ person, onDone }: FormProps) {
   return (
     <Frame submit={submit} form={form} onDone={onDone}>
       {rows.fields.map((row, at) => (
-        <fieldset key={row.id} className="col-span-2 grid grid-cols-[1fr_140px_170px_auto] items-end gap-2">
-          <legend className="sr-only">Qualification {at + 1}</legend>
+        <Entry key={row.id} name={`Qualification ${at + 1}`} onTakeOut={() => rows.remove(at)}>
           <TextField
             label="Qualification"
             error={errorAt(errors, `list.${at}.name`)}
@@ -37,8 +37,7 @@ export function QualificationsForm({ person, onDone }: FormProps) {
             error={errorAt(errors, `list.${at}.expires`)}
             {...form.register(`list.${at}.expires`)}
           />
-          <Button onClick={() => rows.remove(at)}>Take out</Button>
-        </fieldset>
+        </Entry>
       ))}
       <Button className="col-span-2 w-fit" onClick={() => rows.append(blank)}>
         Add one

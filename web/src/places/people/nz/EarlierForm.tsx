@@ -1,6 +1,7 @@
 import { useFieldArray, useForm } from "react-hook-form";
 import { Button } from "../../../parts/Button.tsx";
 import { errorAt, TextField } from "../../../parts/Fields.tsx";
+import { Entry } from "../forms/Entry.tsx";
 import { type FormProps, Frame, useSection } from "../forms/section.tsx";
 
 /** Earnings of a time before this program: the averages of the last twelve months need them. */
@@ -19,16 +20,14 @@ export function EarlierForm({ person, onDone }: FormProps) {
         with each pay was agreed, it was paid beside them.
       </p>
       {pays.fields.map((part, at) => (
-        <fieldset key={part.id} className="col-span-2 grid grid-cols-[1fr_1fr_1fr_1fr_64px_1fr_auto] items-end gap-2">
-          <legend className="sr-only">Span {at + 1}</legend>
+        <Entry key={part.id} name={`Span ${at + 1}`} onTakeOut={() => pays.remove(at)}>
           {field(`pays.${at}.start`, "From", { type: "date" })}
           {field(`pays.${at}.end`, "To", { type: "date" })}
           {field(`pays.${at}.gross`, "Gross")}
           {field(`pays.${at}.irregular`, "Irregular in it")}
           {field(`pays.${at}.days`, "Days")}
-          {field(`pays.${at}.advance`, "In advance")}
-          <Button onClick={() => pays.remove(at)}>Take out</Button>
-        </fieldset>
+          {field(`pays.${at}.advance`, "For holidays in advance")}
+        </Entry>
       ))}
       <Button
         className="col-span-2 w-fit"

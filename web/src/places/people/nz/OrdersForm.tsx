@@ -1,6 +1,7 @@
 import { type UseFormReturn, useFieldArray, useForm } from "react-hook-form";
 import { Button } from "../../../parts/Button.tsx";
 import { ChoiceField, errorAt, TextField } from "../../../parts/Fields.tsx";
+import { Entry } from "../forms/Entry.tsx";
 import { type FormProps, Frame, From, useSection } from "../forms/section.tsx";
 
 export const orderWords = {
@@ -50,8 +51,7 @@ export function OrdersForm({ person, day, onDone }: FormProps) {
       {field("childSupport.amount", "Child support each pay", "As the notice has it; empty for none")}
       {field("childSupport.protectedPercent", "Protected per cent", "Empty: 60 % of pay after PAYE")}
       {orders.fields.map((part, at) => (
-        <fieldset key={part.id} className="col-span-2 grid grid-cols-4 gap-3 border-t border-rule pt-2">
-          <legend className="sr-only">Order {at + 1}</legend>
+        <Entry key={part.id} name={`Order ${at + 1}`} onTakeOut={() => orders.remove(at)}>
           <ChoiceField label="Kind" {...form.register(`orders.${at}.kind`)}>
             {Object.entries(orderWords).map(([kind, words]) => (
               <option key={kind} value={kind}>
@@ -65,10 +65,7 @@ export function OrdersForm({ person, day, onDone }: FormProps) {
           {field(`orders.${at}.served`, "Served on", "", { type: "date" })}
           {field(`orders.${at}.until`, "Until", "", { type: "date" })}
           {field(`orders.${at}.total`, "Total")}
-          <div className="self-end">
-            <Button onClick={() => orders.remove(at)}>Take out</Button>
-          </div>
-        </fieldset>
+        </Entry>
       ))}
       <Button
         className="col-span-2 w-fit"
