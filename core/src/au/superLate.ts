@@ -61,7 +61,7 @@ export function costOfLateness(late: LateContribution, rules: RuleBook): CostOfL
     return {
       ...{ law: "quarter", days, doubtful: isDoubtful(row.standing) },
       cost: figure("Cost of lateness", interest.plus(people), "money", () => ({
-        rule: `Nominal interest of ${interestPercent} % for ${counted} days, and ${dollars(decimal(perPerson))} a person. Overtime counts in the statement, and is not reckoned with here.`,
+        rule: `Nominal interest of ${interestPercent} % for ${counted === 1 ? "1 day" : `${counted} days`}, and ${dollars(decimal(perPerson))} a person. Overtime counts in the statement, and is not reckoned with here.`,
         formula: `${moneyText(shortfall)} × ${interestPercent} % × ${counted} ÷ 365 + ${late.people} × ${perPerson}`,
       })),
     };

@@ -7,6 +7,7 @@
 import { dateWords } from "../calendar/dates.ts";
 import { type Decimal, decimal, zero } from "../quantity/decimal.ts";
 import { halfUpToCent } from "../quantity/rounding.ts";
+import { counted } from "../quantity/units.ts";
 import { type Figure, figure } from "../working/figure.ts";
 import { averageWeeklyEarnings } from "./averageWeeklyEarnings.ts";
 import type { HolidayFacts } from "./holidayFacts.ts";
@@ -50,14 +51,14 @@ export function annualHolidayPay(label: string, weeks: Decimal, facts: HolidayFa
     const rest = weeks.minus(around);
     return figure(label, halfUpToCent(average.value.times(around).plus(greater.value.times(rest))), "money", () => ({
       rule: "Weeks that arose around parental leave at the average, the others at the greater rate, rounded once",
-      formula: `${around.toString()} weeks × ${shownMoney(average.value)} + ${rest.toString()} weeks × ${shownMoney(greater.value)}`,
+      formula: `${counted(around.toString(), "weeks")} × ${shownMoney(average.value)} + ${counted(rest.toString(), "weeks")} × ${shownMoney(greater.value)}`,
       parts: [average, greater],
     }));
   }
   const rate = annualHolidayWeek({ ...facts, averageOnly: around.gt(0) });
   return figure(label, halfUpToCent(rate.value.times(weeks)), "money", () => ({
     rule: "Weeks × the rate of annual holidays, rounded once",
-    formula: `${weeks.toString()} weeks × ${shownMoney(rate.value)}`,
+    formula: `${counted(weeks.toString(), "weeks")} × ${shownMoney(rate.value)}`,
     parts: [rate],
   }));
 }

@@ -1,6 +1,7 @@
 /** Relevant daily pay and average daily pay (Holidays Act 2003, ss 9, 9A). */
 import { type Decimal, decimal, decimalOrZero } from "../quantity/decimal.ts";
 import { halfUpToCent } from "../quantity/rounding.ts";
+import { counted } from "../quantity/units.ts";
 import { type Figure, figure } from "../working/figure.ts";
 import type { HolidayFacts } from "./holidayFacts.ts";
 import { person, shown, shownMoney, span, zeroFigure } from "./holidayWords.ts";
@@ -16,7 +17,7 @@ export function averageDailyPay({ history: { year } }: HolidayFacts): Figure {
   if (!year || decimal(year.days).isZero()) return zeroFigure(label, "No days are on record before this pay");
   return figure(label, decimal(year.gross).div(year.days), "money", () => ({
     rule: "Gross earnings of the 52 weeks before, divided by the whole or part days worked, on paid leave or on holiday (s 9A)",
-    formula: `${year.gross} ÷ ${year.days} days; ${span(year)}`,
+    formula: `${year.gross} ÷ ${counted(year.days, "days")}; ${span(year)}`,
   }));
 }
 /**
@@ -44,8 +45,8 @@ export function dailyPay(label: string, days: Decimal, facts: HolidayFacts, hour
       ? "Daily pay varies, so average daily pay is used (s 9A(1))"
       : "Relevant daily pay, as it can be found (s 9); the average is shown beside it",
     formula: byAverage
-      ? `${days.toString()} days × ${shownMoney(average.value)}`
-      : `${shownMoney(relevant.value)} for ${days.toString()} days; the average would give ${shownMoney(average.value.times(days))}`,
+      ? `${counted(days.toString(), "days")} × ${shownMoney(average.value)}`
+      : `${shownMoney(relevant.value)} for ${counted(days.toString(), "days")}; the average would give ${shownMoney(average.value.times(days))}`,
     parts: [relevant, average],
   }));
 }

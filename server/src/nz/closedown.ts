@@ -215,7 +215,7 @@ function partFor(
     return {
       ...{ parts, codes, anniversaryOn: null },
       note: short.gt(0)
-        ? `${short.toString()} weeks are not covered by the entitlement: agree leave in advance, or leave without pay.`
+        ? `${counted(short.toString(), "weeks")} of it ${short.eq(1) ? "is" : "are"} not covered by the entitlement: agree leave in advance, or leave without pay.`
         : null,
     };
   }

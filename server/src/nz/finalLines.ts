@@ -48,7 +48,7 @@ export function finalLinesNz(context: Context, { who, wanted: { lastDay }, worke
   if (!holidays.withPay || owedOn.gt(0) || weeks.gt(0)) wanted.push({ element: "holidayPercent" });
   if (weeks.lt(0))
     notes.push(
-      `${weeks.abs().toDecimalPlaces(2).toString()} weeks of annual holidays were taken in advance; what was paid for them comes off the 8 %.`,
+      `Annual holidays of ${counted(weeks.abs().toDecimalPlaces(2).toString(), "weeks")} were taken in advance; what was paid for them comes off the 8 %.`,
     );
   // s 25 speaks of 8 % whatever the agreement gives; more is a matter of its words.
   if (agreedWeeks !== null && !holidays.withPay)

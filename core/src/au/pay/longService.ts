@@ -3,6 +3,7 @@ import type { Basis } from "../../pay/input.ts";
 import type { LineDetail } from "../../pay/row.ts";
 import { type Decimal, decimal, decimalOrZero } from "../../quantity/decimal.ts";
 import { halfUpToCent } from "../../quantity/rounding.ts";
+import { counted } from "../../quantity/units.ts";
 import { type LongServiceReason, type LongServiceRule, longServiceRules } from "../../rulebook/au/longServiceRules.ts";
 import type { RuleBook } from "../../rulebook/ruleBook.ts";
 import { countedService, longServiceLeave } from "../longServiceLeave.ts";
@@ -103,6 +104,6 @@ export function longService(
     hours: hours.toString(),
     amount: halfUpToCent(hours.times(rate)).toFixed(2),
     detail,
-    why: `${hours.toFixed(2)} h of long service leave × $${rate.toString()}, ${years} completed years in ${who.state}`,
+    why: `${hours.toFixed(2)} h of long service leave × $${rate.toString()}, ${counted(String(years), "completed years")} in ${who.state}`,
   });
 }

@@ -2,6 +2,7 @@
 import { addDays, completedYears } from "../../calendar/dates.ts";
 import { type Decimal, decimalOrZero } from "../../quantity/decimal.ts";
 import { halfUpToCent } from "../../quantity/rounding.ts";
+import { counted } from "../../quantity/units.ts";
 import { employmentStandards } from "../../rulebook/au/employmentStandards.ts";
 import type { RuleBook } from "../../rulebook/ruleBook.ts";
 import { type Departing, type DepartureLine, serviceYears, serviceYearsFor, weeksFor } from "./departing.ts";
@@ -31,6 +32,6 @@ export function notice(who: Departing, rate: Decimal, rules: RuleBook, lines: De
     amount: halfUpToCent(hours.times(rate).plus(weeks.times(extras))).toFixed(2),
     // With a redundancy it is part of that payment, and shares its tax-free amount.
     detail: who.reason === "R" ? { etpCode: "R", completedYears: serviceYears(who) } : { etpCode: "O" },
-    why: `${weeks.toString()} weeks of notice not worked (${more < years ? `not more than ${years} years` : `${years} completed years`}${extra === "0" ? "" : `, over ${older.over}`}) × ${who.weeklyHours} h × $${rate.toString()}${extras.gt(0) ? `, with $${extras.toString()} of allowances and penalties a week` : ""}`,
+    why: `${counted(weeks.toString(), "weeks")} of notice not worked (${more < years ? `not more than ${counted(String(years), "years")}` : `${counted(String(years), "completed years")}`}${extra === "0" ? "" : `, over ${older.over}`}) × ${who.weeklyHours} h × $${rate.toString()}${extras.gt(0) ? `, with $${extras.toString()} of allowances and penalties a week` : ""}`,
   });
 }

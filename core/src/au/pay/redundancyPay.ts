@@ -2,6 +2,7 @@
 import { dateWords } from "../../calendar/dates.ts";
 import type { Decimal } from "../../quantity/decimal.ts";
 import { halfUpToCent } from "../../quantity/rounding.ts";
+import { counted } from "../../quantity/units.ts";
 import { employmentStandards } from "../../rulebook/au/employmentStandards.ts";
 import type { RuleBook } from "../../rulebook/ruleBook.ts";
 import { type Departing, type DepartureLine, serviceYears, serviceYearsFor, weeksFor } from "./departing.ts";
@@ -46,6 +47,6 @@ export function redundancy(
     amount: halfUpToCent(hours.times(rate)).toFixed(2),
     // The tax-free part goes by every year of the employment.
     detail: { completedYears: serviceYears(who) },
-    why: `${weeks.toString()} weeks of redundancy pay (${years} completed years${without}) × ${who.weeklyHours} h × $${rate.toString()}`,
+    why: `${counted(weeks.toString(), "weeks")} of redundancy pay (${counted(String(years), "completed years")}${without}) × ${who.weeklyHours} h × $${rate.toString()}`,
   });
 }

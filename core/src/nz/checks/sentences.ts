@@ -40,7 +40,7 @@ export const sentencesNz = {
   advanceOver: (f) =>
     `Annual holidays paid in advance (${f.paid}) are ${f.over} more than the ${f.owed} that is owed at the end. Nothing is taken back by itself: agree on it in writing, or tick that it is left.`,
   advanceUnknown: (f) =>
-    `${Number(f.weeks)} weeks of annual holidays were taken in advance before this program, and what was paid for them is not on record: nothing comes off the 8 %. Type it with the earnings from before.`,
+    `Annual holidays of ${counted(String(Number(f.weeks)), "weeks")} were taken in advance before this program, and what was paid for them is not on record: nothing comes off the 8 %. Type it with the earnings from before.`,
   kiwiSaverUnknown: () => "No KiwiSaver status is set. A new employee from 18 to 64 is enrolled unless exempt.",
   optOutOfMember: () =>
     "Opted out of KiwiSaver, and was not enrolled on starting: who is a member already can only suspend savings. Tick when Inland Revenue's letter says so.",

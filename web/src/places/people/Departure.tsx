@@ -140,13 +140,6 @@ function DepartureForm({ person, day, onDone }: { person: PersonView; day: strin
     <form noValidate className="mt-2 border-l-3 border-lime pl-4" onSubmit={(event) => void submit(event)}>
       <div className="grid grid-cols-2 gap-x-5 gap-y-3">
         <TextField label="Last day" type="date" error={errorAt(errors, "lastDay")} {...form.register("lastDay")} />
-        <ChoiceField label="Reason" error={errorAt(errors, "reason")} {...form.register("reason")}>
-          {Object.keys(reasons).map((code) => (
-            <option key={code} value={code}>
-              {shown(code)}
-            </option>
-          ))}
-        </ChoiceField>
         <ChoiceField label="Final pay" {...form.register("pay")}>
           <option value="next">with the cycle's run</option>
           <option value="now">in a run of its own, now</option>
@@ -154,6 +147,15 @@ function DepartureForm({ person, day, onDone }: { person: PersonView; day: strin
         {values.pay === "now" && (
           <TextField label="Payday" type="date" error={errorAt(errors, "payday")} {...form.register("payday")} />
         )}
+        <div className="col-span-2">
+          <ChoiceField label="Reason" error={errorAt(errors, "reason")} {...form.register("reason")}>
+            {Object.keys(reasons).map((code) => (
+              <option key={code} value={code}>
+                {shown(code)}
+              </option>
+            ))}
+          </ChoiceField>
+        </div>
         {asksNotice && <HowItEnded form={form} />}
       </div>
       <ProblemNote error={planned.error} />

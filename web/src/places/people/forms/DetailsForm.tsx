@@ -35,9 +35,9 @@ export function DetailsForm({ person, setUp, onDone }: FormProps) {
       {field("givenName", "Given name")}
       {field("familyName", "Family name")}
       {field("birthDate", "Birth date", { type: "date" })}
-      {field("email", "E-mail", { hint: "Payslips go there" })}
       {field("phone", "Phone")}
-      {field("address.line1", "Street")}
+      <div className="col-span-2">{field("email", "E-mail", { hint: "Payslips go there" })}</div>
+      <div className="col-span-2">{field("address.line1", "Street")}</div>
       {field("address.suburb", onPage[person.country].town)}
       {onPage[person.country].hasState && (
         <ChoiceField
@@ -53,13 +53,17 @@ export function DetailsForm({ person, setUp, onDone }: FormProps) {
       )}
       {field("address.postcode", "Postcode")}
       {field("startDate", "Start date", { type: "date" })}
-      <ChoiceField label="Payslip comes by" {...form.register("payslipBy")}>
-        <option value="mail">e-mail, and on the staff page</option>
-        <option value="page">the staff page alone</option>
-        <option value="print">paper: printed with the run</option>
-      </ChoiceField>
-      {field("payslipMessage", "Payslip message", { hint: "Printed on each payslip" })}
-      {field("privateNotes", "Private notes", { hint: "Never printed anywhere" })}
+      <div className="col-span-2">
+        <ChoiceField label="Payslip comes by" {...form.register("payslipBy")}>
+          <option value="mail">e-mail, and on the staff page</option>
+          <option value="page">the staff page alone</option>
+          <option value="print">paper: printed with the run</option>
+        </ChoiceField>
+      </div>
+      <div className="col-span-2">
+        {field("payslipMessage", "Payslip message", { hint: "Printed on each payslip" })}
+      </div>
+      <div className="col-span-2">{field("privateNotes", "Private notes", { hint: "Never printed anywhere" })}</div>
     </Frame>
   );
 }

@@ -111,20 +111,22 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
         ))}
       </ChoiceField>
       <CostCentres form={form} setUp={setUp} held={employment.costCentreId} />
-      <ChoiceField
-        label="Wages go to account"
-        error={errorAt(errors, "wagesAccount")}
-        {...form.register("wagesAccount")}
-      >
-        <option value="">the business's wages account</option>
-        {setUp.accounts
-          .filter((account) => !account.retired || account.code === employment.wagesAccount)
-          .map((account) => (
-            <option key={account.code} value={account.code}>
-              {account.code} {account.name}
-            </option>
-          ))}
-      </ChoiceField>
+      <div className="col-span-2">
+        <ChoiceField
+          label="Wages go to account"
+          error={errorAt(errors, "wagesAccount")}
+          {...form.register("wagesAccount")}
+        >
+          <option value="">the business's wages account</option>
+          {setUp.accounts
+            .filter((account) => !account.retired || account.code === employment.wagesAccount)
+            .map((account) => (
+              <option key={account.code} value={account.code}>
+                {account.code} {account.name}
+              </option>
+            ))}
+        </ChoiceField>
+      </div>
       <OwnCosts form={form} businessId={setUp.id} day={day} />
       <BackPayOffer
         person={person}

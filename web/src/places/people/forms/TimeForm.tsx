@@ -100,28 +100,32 @@ function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements
         <option value="exceptions">exceptions only</option>
         <option value="record">for the record only: usual pay is paid</option>
       </ChoiceField>
-      <ChoiceField
-        label="Agreement"
-        hint="Turns shifts into lines at its per cents"
-        error={errorAt(errors, "agreement")}
-        {...form.register("agreement")}
-      >
-        <option value="">none: every hour at the plain rate</option>
-        {agreements.map((each) => (
-          <option key={each.code} value={each.code}>
-            {each.rules.title}
-          </option>
-        ))}
-      </ChoiceField>
-      <ChoiceField
-        label="Level"
-        hint="Its hourly rate is paid unless a higher one is agreed"
-        error={errorAt(errors, "classification")}
-        {...form.register("classification")}
-      >
-        <option value="">not said</option>
-        {chosen && levels(chosen)}
-      </ChoiceField>
+      <div className="col-span-2">
+        <ChoiceField
+          label="Agreement"
+          hint="Turns shifts into lines at its per cents"
+          error={errorAt(errors, "agreement")}
+          {...form.register("agreement")}
+        >
+          <option value="">none: every hour at the plain rate</option>
+          {agreements.map((each) => (
+            <option key={each.code} value={each.code}>
+              {each.rules.title}
+            </option>
+          ))}
+        </ChoiceField>
+      </div>
+      <div className="col-span-2">
+        <ChoiceField
+          label="Level"
+          hint="Its hourly rate is paid unless a higher one is agreed"
+          error={errorAt(errors, "classification")}
+          {...form.register("classification")}
+        >
+          <option value="">not said</option>
+          {chosen && levels(chosen)}
+        </ChoiceField>
+      </div>
       {own.map((setting) => (
         <OwnSetting key={setting.key} setting={setting} form={form} />
       ))}
