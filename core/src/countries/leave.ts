@@ -11,6 +11,8 @@ export interface KindOfLeave {
   /** a balance is kept and drawn on */
   kept: boolean;
   unpaid: boolean;
+  /** leave that accrues by the week goes on accruing on its days */
+  accrues: boolean;
   /** full-timers and part-timers only */
   notForCasuals: boolean;
   /** nobody but who prepares pays is told of it by name */
@@ -36,6 +38,7 @@ export const kindsOf: Record<CountryCode, readonly KindOfLeave[]> = {
   })),
   NZ: leaveKindsNz.map((kind) => ({
     ...kind,
+    accrues: true,
     notForCasuals: kind.code === "annual",
     confidential: kind.code === "familyViolence",
     // Holidays Act 2003, ss 24, 25 and 60(2).
@@ -56,6 +59,7 @@ export const leaveKindIn = (country: CountryCode, code: string): KindOfLeave =>
     unit: unitOfOthers[country],
     kept: true,
     unpaid: false,
+    accrues: true,
     notForCasuals: false,
     confidential: false,
     owed: true,

@@ -1,10 +1,10 @@
 /**
- * A balance of leave on a day to come: what is on the ledger, what accrues until then by ordinary weeks, what arises by
- * law on a day, less leave that is recorded or asked for and not in a pay yet. A forecast, not an entitlement: unpaid
- * absence and hours beyond the ordinary week change it.
+ * A balance of leave on a day to come: what is on the ledger, what accrues until then by ordinary weeks (by the terms of each
+ * day, to the last one, nothing on days without pay), what arises by law on a day, less leave that is recorded or asked for
+ * and not in a pay yet. A forecast, not an entitlement: absence that nobody recorded and hours worked otherwise change it.
  * Example: 30 h on the ledger after 28 June 2026, 2.9231 h a week: on 26 July, four weeks on, 41.6924 h.
  */
-import { daysBetween, type IsoDate } from "../calendar/dates.ts";
+import { addDays, daysBetween, type IsoDate } from "../calendar/dates.ts";
 import { type Decimal, decimal, sum, zero } from "../quantity/decimal.ts";
 import { halfUpToHourE4 } from "../quantity/rounding.ts";
 
@@ -14,13 +14,21 @@ export interface LeaveOn {
   amount: string;
 }
 
+/** What an ordinary week accrues from a day on; "0" where nothing does. */
+export interface Accruing {
+  from: IsoDate;
+  perWeek: string;
+}
+
 export interface LeaveStanding {
   /** on the ledger, in the unit of the kind */
   balance: string;
   /** the first day that no signed-off pay has accrued for */
   from: IsoDate;
-  /** what an ordinary week accrues; "0" where nothing accrues by the week */
-  perWeek: string;
+  /** in order, each until the next begins; none where nothing accrues by the week */
+  accruing: readonly Accruing[];
+  /** leave on record on which nothing accrues, in weeks */
+  without: readonly LeaveOn[];
   /** entitlements that arise on a day; `keeps`: unused days beyond these lapse before it, null where nothing does */
   grants: readonly (LeaveOn & { keeps: string | null })[];
   /** recorded, and not in a signed-off pay */
@@ -55,7 +63,15 @@ export function balanceOn(standing: LeaveStanding, on: IsoDate, besides: readonl
   return { balance, accrued, granted, lapsed, taken: all };
 }
 
-function accruedBy({ from, perWeek }: LeaveStanding, on: IsoDate): Decimal {
-  const days = on < from ? 0 : daysBetween(from, on) + 1;
-  return halfUpToHourE4(decimal(perWeek).times(days).div(7));
+function accruedBy({ from, accruing, without }: LeaveStanding, on: IsoDate): Decimal {
+  const parts = accruing.map(({ from: since, perWeek }, at) => {
+    const next = accruing[at + 1]?.from;
+    const first = since > from ? since : from;
+    const last = next !== undefined && next <= on ? addDays(next, -1) : on;
+    if (last < first) return zero;
+    const weeks = decimal(daysBetween(first, last) + 1).div(7);
+    const away = without.filter((each) => each.date >= first && each.date <= last);
+    return decimal(perWeek).times(weeks.minus(sum(away.map((each) => decimal(each.amount)))));
+  });
+  return halfUpToHourE4(sum(parts));
 }

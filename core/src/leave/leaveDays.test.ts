@@ -57,20 +57,42 @@ describe("leave from day to day", () => {
 });
 
 describe("the balance on a day to come", () => {
-  const plain: LeaveStanding = { balance: "30", from: "2026-06-29", perWeek: "2.9231", grants: [], recorded: [] };
+  const week = (from: string, perWeek: string) => ({ from, perWeek });
+  const plain: LeaveStanding = {
+    ...{ balance: "30", from: "2026-06-29", accruing: [week("2026-06-29", "2.9231")] },
+    ...{ grants: [], recorded: [], without: [] },
+  };
   const sick = { date: "2026-07-10", amount: "10", keeps: "10" };
   it.each<[string, LeaveStanding, string, string]>([
     ["four weeks on", plain, "2026-07-26", "41.6924"],
     ["on a day that is paid already nothing accrues", plain, "2026-06-01", "30"],
     ["less what is recorded", { ...plain, recorded: [{ date: "2026-07-06", amount: "7.6" }] }, "2026-07-26", "34.0924"],
+    [
+      "by the terms of each day: two weeks of 38 h, two of 19 h",
+      { ...plain, accruing: [week("2026-06-29", "2.9231"), week("2026-07-13", "1.4615")] },
+      "2026-07-26",
+      "38.7692",
+    ],
+    [
+      "nothing after the last day",
+      { ...plain, accruing: [week("2026-06-01", "2.9231"), week("2026-07-06", "0")] },
+      "2026-07-26",
+      "32.9231",
+    ],
+    [
+      "nothing on days without pay, here a week of four",
+      { ...plain, without: [...Array(5)].map((_, day) => ({ date: `2026-07-0${day + 6}`, amount: "0.2" })) },
+      "2026-07-26",
+      "38.7693",
+    ],
     // Holidays Act 2003, s 66: at most twenty days of sick leave, ten of them carried.
-    ["unused days beyond ten lapse", { ...plain, balance: "14", perWeek: "0", grants: [sick] }, "2026-07-10", "20"],
+    ["unused days beyond ten lapse", { ...plain, balance: "14", accruing: [], grants: [sick] }, "2026-07-10", "20"],
     [
       "what is taken before the grant does not lapse",
       {
         ...plain,
         balance: "14",
-        perWeek: "0",
+        accruing: [],
         grants: [sick],
         recorded: [
           { date: "2026-07-09", amount: "6" },

@@ -134,7 +134,12 @@ describe("leave asked for", () => {
   it("forecasts the balance with accrual and what is recorded, from the first day that no pay has counted", () => {
     world = smallWorld(1);
     const standing = () => person()?.standings.annual ?? ({} as never);
-    expect(standing()).toMatchObject({ balance: "20", from: "2026-06-22", perWeek: "2.9231", recorded: [] });
+    expect(standing()).toMatchObject({
+      balance: "20",
+      from: "2026-06-22",
+      accruing: [{ from: "2026-06-22", perWeek: "2.9231" }],
+      recorded: [],
+    });
     given("2026-07-06");
     sign(open());
     expect(standing()).toMatchObject({ from: "2026-06-29", recorded: [{ date: "2026-07-06", amount: "7.6" }] });

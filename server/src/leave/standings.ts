@@ -3,19 +3,18 @@
 import { signedStates } from "@zesty/contract/runStates";
 import type { IsoDate } from "@zesty/core/calendar/dates";
 import { leaveKindIn } from "@zesty/core/countries/leave";
-import { leaveAccrual } from "@zesty/core/leave/accrual";
-import type { LeaveOn, LeaveStanding } from "@zesty/core/leave/forecast";
-import { leaveAmount, leaveDays } from "@zesty/core/leave/leaveDays";
-import { decimal } from "@zesty/core/quantity/decimal";
+import type { Accruing, LeaveOn, LeaveStanding } from "@zesty/core/leave/forecast";
+import { type LeaveUnit, leaveAmount, leaveDays } from "@zesty/core/leave/leaveDays";
+import { type Decimal, decimal } from "@zesty/core/quantity/decimal";
 import { halfUpToHourE4 } from "@zesty/core/quantity/rounding";
 import { fromE4 } from "@zesty/core/quantity/units";
-import { figure } from "@zesty/core/working/figure";
 import type { Context } from "../ground/context.ts";
 import { todayAt } from "../ground/findBusiness.ts";
 import type { KnownPerson } from "../hours/personTimes.ts";
 import { datedRecords } from "../store/dated.ts";
 import { sqlList } from "../store/sqlList.ts";
 import { leaveBalances } from "../store/sums.ts";
+import { accruingOf } from "./accruing.ts";
 
 type Standings = Record<string, LeaveStanding>;
 
@@ -32,13 +31,20 @@ export function standingsOf(context: Context, people: readonly KnownPerson[], to
   const balances = leaveBalances(context.store, ids);
   const records = datedRecords(context.store.db, ids, today);
   const arising = context.country(first.time.country).leave.arising(context, people, records, { today, to });
+  const fromOf = ({ who }: KnownPerson) => since.get(who.id) ?? who.startDate;
+  const accruing = accruingOf(
+    context,
+    people.map((each) => ({ ...each.who, country: each.time.country, since: fromOf(each) })),
+    to,
+  );
   return new Map(
     people.map((each): [number, Standings] => {
       const { country } = each.time;
-      const from = since.get(each.who.id) ?? each.who.startDate;
+      const from = fromOf(each);
+      const without = withoutAccrual(each, fromE4(records.terms.get(each.who.id)?.weeklyHoursE4 ?? 0));
       const risen = arising?.get(each.who.id);
       const own = risen?.balances ?? balances.get(each.who.id) ?? new Map<string, number>();
-      const accrues = accrualsOf(records, each.who.id);
+      const accrues = accruing.get(each.who.id) ?? new Map<string, Accruing[]>();
       const grants = risen?.grants ?? new Map<string, LeaveStanding["grants"]>();
       const kinds = [...new Set([...own.keys(), ...accrues.keys(), ...grants.keys()])];
       return [
@@ -51,7 +57,8 @@ export function standingsOf(context: Context, people: readonly KnownPerson[], to
               {
                 balance: fromE4(own.get(kind) ?? 0).toString(),
                 from,
-                perWeek: accrues.get(kind) ?? "0",
+                accruing: accrues.get(kind) ?? [],
+                without,
                 grants: grants.get(kind) ?? [],
                 recorded: recordedLeave(each, kind),
               },
@@ -80,26 +87,26 @@ function unpaidSince({ store }: Context, ids: readonly number[]): Map<number, Is
   );
 }
 
-/** What an ordinary week accrues, by kind. */
-function accrualsOf(records: ReturnType<typeof datedRecords>, personId: number): Map<string, string> {
-  const weekly = fromE4(records.terms.get(personId)?.weeklyHoursE4 ?? 0);
-  const week = figure("An ordinary week", weekly, "hours");
-  const basis = { cycle: "weekly" as const, periods: 1, weeklyHours: weekly };
-  return new Map(
-    (records.leave.get(personId)?.entitlements ?? []).map((entitled) => [
-      entitled.kind,
-      leaveAccrual(entitled, week, basis).value.toString(),
-    ]),
-  );
-}
-
 /** Leave of a kind on the record that no signed-off pay has taken yet, by day. */
-function recordedLeave({ known, time }: KnownPerson, kind: string): LeaveOn[] {
-  const { unit } = leaveKindIn(time.country, kind);
+const recordedLeave = (each: KnownPerson, kind: string): LeaveOn[] =>
+  leaveOnRecord(each, (code) => code === kind, leaveKindIn(each.time.country, kind).unit)
+    .map(({ date, amount }) => ({ date, amount: halfUpToHourE4(amount).toString() }))
+    .filter(({ amount }) => !decimal(amount).isZero());
+
+/** Leave on the record on which nothing accrues, in weeks. */
+const withoutAccrual = (each: KnownPerson, weeklyHours: Decimal): LeaveOn[] =>
+  weeklyHours.isZero()
+    ? []
+    : leaveOnRecord(each, (code) => !leaveKindIn(each.time.country, code).accrues, "hours").map(({ date, amount }) => ({
+        date,
+        amount: amount.div(weeklyHours).toString(),
+      }));
+
+function leaveOnRecord({ known, time }: KnownPerson, isMeant: (kind: string) => boolean, unit: LeaveUnit) {
   return known
     .filter((day) => day.kind === "worked" && day.state !== "locked")
     .flatMap((day) => (day.record?.leave ?? []).map((leave) => ({ date: day.date, leave })))
-    .filter(({ leave }) => leave.kind === kind)
+    .filter(({ leave }) => isMeant(leave.kind))
     .map(({ date, leave }) => {
       const { days } = leaveDays(
         { first: date, last: date, hoursADay: leave.hours ?? null },
@@ -107,7 +114,6 @@ function recordedLeave({ known, time }: KnownPerson, kind: string): LeaveOn[] {
         time.holidays,
       );
       const taken = days.filter((each) => each.holiday === null);
-      return { date, amount: halfUpToHourE4(leaveAmount(taken, unit, time.pattern)).toString() };
-    })
-    .filter(({ amount }) => !decimal(amount).isZero());
+      return { date, amount: leaveAmount(taken, unit, time.pattern) };
+    });
 }

@@ -8,7 +8,16 @@ const person: LeavePerson = {
   ...{ personId: 1, name: "Alex Sample", basis: "full-time", place: "Sampleton", costCentre: null, hourlyRate: "30" },
   ...{ pattern: ["7.6", "7.6", "7.6", "7.6", "7.6", "0", "0"], startDate: "2020-01-06", endDate: null },
   holidays: [{ date: "2026-07-06", name: "A day off for all" }],
-  standings: { annual: { balance: "20", from: "2026-06-29", perWeek: "2.8", grants: [], recorded: [] } },
+  standings: {
+    annual: {
+      balance: "20",
+      from: "2026-06-29",
+      accruing: [{ from: "2026-06-29", perWeek: "2.8" }],
+      without: [],
+      grants: [],
+      recorded: [],
+    },
+  },
   ledgerStamp: "1 1",
   days: ["2026-07-02", "2026-07-03", "2026-07-07"].map((date) => ({
     ...{ date, kind: "annual", hours: null, state: "approved" as const },
