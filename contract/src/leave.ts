@@ -1,6 +1,7 @@
 /** Leave: who is away when, what is asked for and answered, balances to come, and what it is worth. */
 import type { CountryCode } from "@zesty/core/countries/countries";
 import type { HolidayWindow } from "@zesty/core/hours/roster";
+import type { WeekFrom } from "@zesty/core/leave/changingWeek";
 import type { LeaveStanding } from "@zesty/core/leave/forecast";
 import Joi from "joi";
 import { amountNotNegative, date, hours, id, name } from "./fields.ts";
@@ -159,12 +160,12 @@ export interface HeldLeave {
 export interface LeavePerson {
   personId: number;
   name: string;
+  /** of today, or of the first day for who is yet to start */
   basis: string;
   place: string;
   costCentre: string | null;
-  /** ordinary hours of each weekday, Monday first; null where nobody has said */
-  pattern: readonly string[] | null;
-  hourlyRate: string | null;
+  /** the person's week as it changes up to the last day shown; rates only for whoever may see them */
+  weeks: readonly WeekFrom[];
   startDate: string;
   endDate: string | null;
   holidays: readonly HolidayWindow[];

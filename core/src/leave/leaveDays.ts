@@ -69,12 +69,13 @@ export function leaveDays(
  */
 export function stretches<Day extends { date: IsoDate }>(
   days: readonly Day[],
-  pattern: WorkPattern | null,
+  patternOn: (date: IsoDate) => WorkPattern | null,
   holidays: readonly HolidayWindow[],
   joins: (last: Day, next: Day) => boolean,
 ): { first: Day; last: Day }[] {
   const isFree = (date: IsoDate) =>
-    Number(pattern?.[weekday(date) - 1] ?? 1) === 0 || holidays.some((each) => each.date === date && isWholeDay(each));
+    Number(patternOn(date)?.[weekday(date) - 1] ?? 1) === 0 ||
+    holidays.some((each) => each.date === date && isWholeDay(each));
   const found: { first: Day; last: Day }[] = [];
   for (const day of days) {
     const open = found.at(-1);

@@ -1,11 +1,13 @@
 /** Annual holidays in New Zealand that began before a period and go on in it: they keep the rate of their first day. */
 import { addDays, type IsoDate } from "@zesty/core/calendar/dates";
+import { weekOn } from "@zesty/core/leave/changingWeek";
 import { stretches } from "@zesty/core/leave/leaveDays";
 import { fromE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../ground/context.ts";
 import { datedRecords } from "../store/dated.ts";
 import { personTimes } from "./personTimes.ts";
 import type { KnownDay } from "./readDays.ts";
+import { weeksOf } from "./weeksFrom.ts";
 
 export interface Begun {
   on: IsoDate;
@@ -25,11 +27,13 @@ export function holidaysBegunBefore(
   const found = new Map<number, Begun>();
   const asked = onHolidayOnBothSides(context, run, personIds);
   if (asked.length === 0) return found;
+  const weeks = weeksOf(context, asked, run.periodEnd);
   for (const { who, known, time } of personTimes(context, run.businessId, asked, run.periodStart, run.periodEnd)) {
     const days = known.filter(
       (day) => isAnnual(day) && day.date >= addDays(run.periodStart, -longest) && day.date <= run.periodEnd,
     );
-    const over = stretches(days, time.pattern, time.holidays, () => true).find(
+    const patternOn = (date: IsoDate) => weekOn(weeks.get(who.id) ?? [], date)?.pattern ?? null;
+    const over = stretches(days, patternOn, time.holidays, () => true).find(
       ({ first, last }) => first.date < run.periodStart && last.date >= run.periodStart,
     );
     if (!over) continue;

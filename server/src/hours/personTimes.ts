@@ -10,14 +10,14 @@ import { agreedOf, type PersonTime } from "@zesty/core/hours/personHours";
 import type { EnteredRates } from "@zesty/core/hours/pricing";
 import type { DayShift } from "@zesty/core/hours/shiftText";
 import type { LeaveEntitlement } from "@zesty/core/leave/accrual";
-import { evenPattern } from "@zesty/core/leave/leaveDays";
+import { evenPattern, type WorkPattern } from "@zesty/core/leave/leaveDays";
 import type { Basis } from "@zesty/core/pay/input";
 import { fromE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
 import { placeOfWork } from "../setup/places.ts";
 import { datedRecords, newest } from "../store/dated.ts";
-import { person, timeTerms } from "../store/schema.ts";
+import { type employmentTerms, person, timeTerms } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 import { agreementRulesOf, agreementRulesOn, type SaidOfAgreement, saidOf } from "./agreements.ts";
 import { daysBetweenDates, type KnownDay } from "./readDays.ts";
@@ -54,6 +54,16 @@ const ratesFrom = (rules: AgreementRules | null, level: string | null, saying: S
 
 const basisOf = (basis: string | undefined): RuleBasis =>
   basis === "full-time" ? "fullTime" : basis === "part-time" ? "partTime" : "casual";
+
+/** Ordinary hours of each weekday, Monday first; null where nobody has said. */
+export function patternOf({
+  workPattern,
+  basis,
+  weeklyHoursE4,
+}: Pick<typeof employmentTerms.$inferSelect, "workPattern" | "basis" | "weeklyHoursE4">): WorkPattern | null {
+  const weekly = fromE4(weeklyHoursE4);
+  return workPattern ?? (basisOf(basis) === "casual" || weekly.isZero() ? null : evenPattern(weekly));
+}
 
 /** Days before a period that can matter to it: its week, and the rest before its first shift. */
 export const contextDays = 35;
@@ -112,9 +122,8 @@ export function personTimes(
     const rules: AgreementRules | null = code === null ? null : agreementRulesOn(sets, code, from);
     const saying = code === null ? null : (said.get(code) ?? saidOf(context, businessId, code, from));
     if (code !== null && saying) said.set(code, saying);
-    const weekly = fromE4(own?.weeklyHoursE4 ?? 0);
     const basis = basisOf(own?.basis);
-    const pattern = own?.workPattern ?? (basis === "casual" || weekly.isZero() ? null : evenPattern(weekly));
+    const pattern = own ? patternOf(own) : null;
     const works = new Set(pattern?.flatMap((hours, at) => (Number(hours) > 0 ? [at + 1] : [])) ?? [1, 2, 3, 4, 5]);
     const holidays = withSwaps(
       holidaysFor(own?.placeId ?? null, works),

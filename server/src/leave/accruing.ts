@@ -7,7 +7,8 @@ import type { Accruing } from "@zesty/core/leave/forecast";
 import { fromE4 } from "@zesty/core/quantity/units";
 import { figure } from "@zesty/core/working/figure";
 import type { Context } from "../ground/context.ts";
-import { employmentTerms, leaveTerms } from "../store/schema.ts";
+import { byPerson, type TermsFrom, termsTo } from "../hours/weeksFrom.ts";
+import { leaveTerms } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 
 interface Someone {
@@ -17,29 +18,18 @@ interface Someone {
   /** the first day that is asked about */
   since: IsoDate;
 }
-type Terms = typeof employmentTerms.$inferSelect;
 type Leave = typeof leaveTerms.$inferSelect;
 
 /** @returns by person and kind, each from its day until the next; what changes after `to` is left out */
-export function accruingOf({ store }: Context, people: readonly Someone[], to: IsoDate) {
-  const ids = JSON.stringify(people.map((each) => each.id));
+export function accruingOf(context: Context, people: readonly Someone[], to: IsoDate) {
+  const ids = people.map((each) => each.id);
   const tail = `WHERE t.person_id IN (SELECT value FROM json_each(?)) AND t."from" <= ? ORDER BY t."from", t.id`;
-  const terms = byPerson(rowsOf(store.sqlite, employmentTerms, tail, ids, to));
-  const leave = byPerson(rowsOf(store.sqlite, leaveTerms, tail, ids, to));
+  const terms = termsTo(context, ids, to);
+  const leave = byPerson(rowsOf(context.store.sqlite, leaveTerms, tail, JSON.stringify(ids), to), ids);
   return new Map(people.map((who) => [who.id, ofPerson(who, terms.get(who.id) ?? [], leave.get(who.id) ?? [])]));
 }
 
-function byPerson<Row extends { personId: number }>(rows: readonly Row[]): Map<number, Row[]> {
-  const found = new Map<number, Row[]>();
-  for (const row of rows) {
-    const own = found.get(row.personId);
-    if (own) own.push(row);
-    else found.set(row.personId, [row]);
-  }
-  return found;
-}
-
-function ofPerson(who: Someone, terms: readonly Terms[], leave: readonly Leave[]): Map<string, Accruing[]> {
+function ofPerson(who: Someone, terms: readonly TermsFrom[], leave: readonly Leave[]): Map<string, Accruing[]> {
   const found = new Map<string, Accruing[]>();
   const kinds = new Set(leave.flatMap((row) => row.entitlements.map((each) => each.kind)));
   const changes = [...terms, ...leave].map((row) => row.from).filter((day) => day > who.since);
@@ -54,7 +44,7 @@ function ofPerson(who: Someone, terms: readonly Terms[], leave: readonly Leave[]
 }
 
 /** Of an ordinary week by what holds on one day. */
-function perWeek(country: CountryCode, terms: Terms | undefined, leave: Leave | undefined): Map<string, string> {
+function perWeek(country: CountryCode, terms: TermsFrom | undefined, leave: Leave | undefined): Map<string, string> {
   const weeklyHours = fromE4(terms?.weeklyHoursE4 ?? 0);
   const week = figure("An ordinary week", weeklyHours, "hours");
   const basis = { cycle: "weekly" as const, periods: 1, weeklyHours };

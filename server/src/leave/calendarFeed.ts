@@ -5,6 +5,7 @@
 import { createHash, randomBytes } from "node:crypto";
 import { addDays, type IsoDate } from "@zesty/core/calendar/dates";
 import { holidaysAt } from "@zesty/core/calendar/placeDays";
+import { type WeekFrom, weekOn } from "@zesty/core/leave/changingWeek";
 import { stretches } from "@zesty/core/leave/leaveDays";
 import { and, eq, isNull } from "drizzle-orm";
 import ical, { ICalEventTransparency } from "ical-generator";
@@ -12,6 +13,7 @@ import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
 import { notFound } from "../ground/problem.ts";
 import { type KnownPerson, personTimes } from "../hours/personTimes.ts";
+import { weeksOf } from "../hours/weeksFrom.ts";
 import { placeOfWork } from "../setup/places.ts";
 import { calendarFeed, person, place } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
@@ -87,8 +89,9 @@ export function calendarText(context: Context, businessId: number): string {
     .where(eq(person.businessId, businessId))
     .all()
     .map((each) => each.id);
+  const weeks = weeksOf(context, ids, to);
   for (const known of personTimes(context, businessId, ids, from, to))
-    for (const { first, last } of awayOf(known, from, to))
+    for (const { first, last } of awayOf(known, weeks.get(known.who.id) ?? [], from, to))
       event(
         `${businessId}-${known.who.id}-${first.date}@leave`,
         first.date,
@@ -115,10 +118,10 @@ function placesOf({ store }: Context, businessId: number): { key: string; placeI
 }
 
 /** Whole days in a row are one stretch; a part of a day stands alone. */
-const awayOf = (known: KnownPerson, from: IsoDate, to: IsoDate) =>
+const awayOf = (known: KnownPerson, weeks: readonly WeekFrom[], from: IsoDate, to: IsoDate) =>
   stretches(
     daysOf(known, from, to).filter((day) => day.state !== "open"),
-    known.time.pattern,
+    (date) => weekOn(weeks, date)?.pattern ?? null,
     known.time.holidays,
     (last, next) => last.hours === null && next.hours === null,
   );

@@ -2,6 +2,7 @@
 import type { LeaveEntryView, LeavePerson, LeaveRequest, LeaveRequestView, LeaveView } from "@zesty/contract/leave";
 import { daysBetween, isDate } from "@zesty/core/calendar/dates";
 import { leaveKindIn } from "@zesty/core/countries/leave";
+import { weekOn } from "@zesty/core/leave/changingWeek";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { fromE4 } from "@zesty/core/quantity/units";
 import { and, eq, isNull } from "drizzle-orm";
@@ -10,6 +11,7 @@ import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { cannot } from "../ground/problem.ts";
 import { mayPrepare, maySee } from "../ground/rights.ts";
 import { type KnownPerson, personTimes } from "../hours/personTimes.ts";
+import { weeksOf } from "../hours/weeksFrom.ts";
 import { timeReach } from "../http/timeRights.ts";
 import { datedRecords } from "../store/dated.ts";
 import { calendarFeed, costCentre, person, place } from "../store/schema.ts";
@@ -42,6 +44,7 @@ export function readLeave(context: Context, actor: Actor, businessId: number, fr
   const known = personTimes(context, businessId, ids, from < today ? from : today, to);
   const stamps = ledgerStamps(context, ids);
   const standings = standingsOf(context, known, to);
+  const weeks = weeksOf(context, ids, to);
   const held = context.country(country).leave.held(context, known, records, today);
   const places = new Map(
     db
@@ -70,14 +73,14 @@ export function readLeave(context: Context, actor: Actor, businessId: number, fr
     people: known.map((each): LeavePerson => {
       const terms = records.terms.get(each.who.id);
       const canAnswer = reach({ personId: each.who.id, date: today });
+      const ownWeeks = weeks.get(each.who.id) ?? [];
       return {
         personId: each.who.id,
         name: `${each.who.givenName} ${each.who.familyName}`,
-        basis: terms?.basis ?? "",
+        basis: weekOn(ownWeeks, today)?.basis ?? "",
         place: places.get(terms?.placeId ?? 0) ?? [...places.values()][0] ?? "",
         costCentre: centres.get(terms?.costCentreId ?? 0) ?? null,
-        pattern: each.time.pattern,
-        hourlyRate: canAnswer && seesPay ? each.agreedRate : null,
+        weeks: canAnswer && seesPay ? ownWeeks : ownWeeks.map((week) => ({ ...week, hourlyRate: null })),
         startDate: each.who.startDate,
         endDate: each.who.endDate,
         holidays: each.time.holidays.filter((day) => day.date >= from && day.date <= to),

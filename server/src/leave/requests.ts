@@ -4,14 +4,15 @@ import type { DayChange } from "@zesty/contract/time";
 import { addDays, dateWords, daysBetween } from "@zesty/core/calendar/dates";
 import { leaveKindIn, leaveKindsIn } from "@zesty/core/countries/leave";
 import { type DayRecord, hasWork } from "@zesty/core/hours/dayText";
+import { amountInWeeks, type DayOfWeek, daysInWeeks } from "@zesty/core/leave/changingWeek";
 import { balanceOn, type LeaveOn } from "@zesty/core/leave/forecast";
-import { leaveAmount, leaveDays } from "@zesty/core/leave/leaveDays";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { todayAt } from "../ground/findBusiness.ts";
 import { cannot, conflict, notFound } from "../ground/problem.ts";
 import { type KnownPerson, personTimes } from "../hours/personTimes.ts";
+import { weeksOf } from "../hours/weeksFrom.ts";
 import { leaveAnswer, leaveRequest, person } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
 import { approveDays, saveDays } from "../time/days.ts";
@@ -121,8 +122,9 @@ function tell(
   });
 }
 
-const spanOf = (known: KnownPerson, asked: AskLeave | LeaveRequest) =>
-  leaveDays(asked, known.time.pattern, known.time.holidays);
+/** The days that are asked for, by the week of each. */
+const spanOf = (context: Context, { who, time }: KnownPerson, asked: AskLeave | LeaveRequest): DayOfWeek[] =>
+  daysInWeeks(asked, weeksOf(context, [who.id], asked.last).get(who.id) ?? [], time.holidays);
 
 function demandAskable(context: Context, businessId: number, who: Who, wanted: AskLeave): void {
   const { first, last } = wanted;
@@ -138,10 +140,14 @@ function demandAskable(context: Context, businessId: number, who: Who, wanted: A
   if (!known) throw notFound("person");
   const kind = leaveKindsIn(known.time.country).find((each) => each.code === wanted.kind);
   if (!kind) throw refused("kind", "This is not a kind of leave here.");
-  if (kind.notForCasuals && known.time.person.basis === "casual")
-    throw refused("kind", `${kind.words} is for full-timers and part-timers; ${who.name} is casual.`);
-  const span = spanOf(known, wanted);
-  const working = span.days.filter((day) => day.holiday === null);
+  const span = spanOf(context, known, wanted);
+  const casual = kind.notForCasuals && span.find((day) => day.week.basis === "casual");
+  if (casual)
+    throw refused(
+      "kind",
+      `${kind.words} is for full-timers and part-timers; ${who.name} is casual on ${dateWords(casual.date)}.`,
+    );
+  const working = span.filter((day) => day.holiday === null);
   if (working.length === 0)
     throw refused("first", `${who.name} does not work between these days: there is nothing to ask for.`);
   const short = working.find((day) => day.usual.gt(0) && day.hours.gt(day.usual));
@@ -190,7 +196,7 @@ function ontoRecord(
   const start = asked.first < today ? asked.first : today;
   const [known] = personTimes(context, businessId, [who.id], start, asked.last);
   if (!known) throw notFound("person");
-  const span = spanOf(known, asked).days.filter((day) => day.holiday === null);
+  const span = spanOf(context, known, asked).filter((day) => day.holiday === null);
   const before = new Map(known.known.filter((day) => day.kind === "worked").map((day) => [day.date, day]));
   const changes = span.map(({ date }): DayChange => {
     const day = before.get(date)?.record ?? null;
@@ -230,7 +236,7 @@ function demandBalance(
   who: Who,
   known: KnownPerson,
   asked: LeaveRequest,
-  span: ReturnType<typeof leaveDays>["days"],
+  span: readonly DayOfWeek[],
 ): void {
   const kind = leaveKindIn(known.time.country, asked.kind);
   if (!kind.kept) return;
@@ -238,12 +244,10 @@ function demandBalance(
   // Leave that was typed for these very days gives way to the request.
   const own = new Set(span.map((day) => day.date));
   const standing = found && { ...found, recorded: found.recorded.filter((each) => !own.has(each.date)) };
-  const besides = span.map(
-    (day): LeaveOn => ({ date: day.date, amount: leaveAmount([day], kind.unit, known.time.pattern).toString() }),
-  );
+  const besides = span.map((day): LeaveOn => ({ date: day.date, amount: amountInWeeks([day], kind.unit).toString() }));
   const after = standing
     ? balanceOn(standing, asked.last, besides).balance
-    : decimal(0).minus(leaveAmount(span, kind.unit, known.time.pattern));
+    : decimal(0).minus(amountInWeeks(span, kind.unit));
   if (after.gte(0)) return;
   throw cannot(
     "below-nought",
@@ -263,7 +267,7 @@ export function takeAsLeave(context: Context, actor: Actor, businessId: number, 
   const [known] = personTimes(context, businessId, [personId], date, date);
   if (!asked || !known) return;
   const isFree = !known.known.some((day) => day.kind === "worked" && day.date === date && day.record !== null);
-  const works = spanOf(known, { ...asked, first: date, last: date }).days.some((day) => day.holiday === null);
+  const works = spanOf(context, known, { ...asked, first: date, last: date }).some((day) => day.holiday === null);
   if (!isFree || !works) return;
   const hours = asked.hoursADay === null ? {} : { hours: asked.hoursADay };
   const record = { shifts: [], leave: [{ kind: asked.kind, ...hours, request: asked.id }] };

@@ -2,15 +2,17 @@
 
 import { signedStates } from "@zesty/contract/runStates";
 import type { IsoDate } from "@zesty/core/calendar/dates";
+import type { CountryCode } from "@zesty/core/countries/countries";
 import { leaveKindIn } from "@zesty/core/countries/leave";
+import { amountInWeeks, type DayOfWeek, daysInWeeks, type WeekFrom } from "@zesty/core/leave/changingWeek";
 import type { Accruing, LeaveOn, LeaveStanding } from "@zesty/core/leave/forecast";
-import { type LeaveUnit, leaveAmount, leaveDays } from "@zesty/core/leave/leaveDays";
-import { type Decimal, decimal } from "@zesty/core/quantity/decimal";
+import { decimal } from "@zesty/core/quantity/decimal";
 import { halfUpToHourE4 } from "@zesty/core/quantity/rounding";
 import { fromE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../ground/context.ts";
 import { todayAt } from "../ground/findBusiness.ts";
 import type { KnownPerson } from "../hours/personTimes.ts";
+import { weeksOf } from "../hours/weeksFrom.ts";
 import { datedRecords } from "../store/dated.ts";
 import { sqlList } from "../store/sqlList.ts";
 import { leaveBalances } from "../store/sums.ts";
@@ -37,11 +39,13 @@ export function standingsOf(context: Context, people: readonly KnownPerson[], to
     people.map((each) => ({ ...each.who, country: each.time.country, since: fromOf(each) })),
     to,
   );
+  const weeks = weeksOf(context, ids, to);
   return new Map(
     people.map((each): [number, Standings] => {
       const { country } = each.time;
       const from = fromOf(each);
-      const without = withoutAccrual(each, fromE4(records.terms.get(each.who.id)?.weeklyHoursE4 ?? 0));
+      const recorded = leaveOnRecord(each, weeks.get(each.who.id) ?? []);
+      const without = withoutAccrual(country, recorded);
       const risen = arising?.get(each.who.id);
       const own = risen?.balances ?? balances.get(each.who.id) ?? new Map<string, number>();
       const accrues = accruing.get(each.who.id) ?? new Map<string, Accruing[]>();
@@ -60,7 +64,7 @@ export function standingsOf(context: Context, people: readonly KnownPerson[], to
                 accruing: accrues.get(kind) ?? [],
                 without,
                 grants: grants.get(kind) ?? [],
-                recorded: recordedLeave(each, kind),
+                recorded: recordedLeave(country, recorded, kind),
               },
             ]),
         ),
@@ -87,33 +91,36 @@ function unpaidSince({ store }: Context, ids: readonly number[]): Map<number, Is
   );
 }
 
-/** Leave of a kind on the record that no signed-off pay has taken yet, by day. */
-const recordedLeave = (each: KnownPerson, kind: string): LeaveOn[] =>
-  leaveOnRecord(each, (code) => code === kind, leaveKindIn(each.time.country, kind).unit)
-    .map(({ date, amount }) => ({ date, amount: halfUpToHourE4(amount).toString() }))
+interface Recorded {
+  kind: string;
+  date: IsoDate;
+  days: DayOfWeek[];
+}
+
+/** Leave on the record that no signed-off pay has taken yet, by day. */
+const leaveOnRecord = ({ known, time }: KnownPerson, weeks: readonly WeekFrom[]): Recorded[] =>
+  known
+    .filter((day) => day.kind === "worked" && day.state !== "locked")
+    .flatMap(({ date, record }) =>
+      (record?.leave ?? []).map(({ kind, hours }) => {
+        const asked = { first: date, last: date, hoursADay: hours ?? null };
+        const days = daysInWeeks(asked, weeks, time.holidays).filter((each) => each.holiday === null);
+        return { kind, date, days };
+      }),
+    );
+
+const recordedLeave = (country: CountryCode, recorded: readonly Recorded[], kind: string): LeaveOn[] =>
+  recorded
+    .filter((each) => each.kind === kind)
+    .map(({ date, days }) => {
+      const amount = halfUpToHourE4(amountInWeeks(days, leaveKindIn(country, kind).unit));
+      return { date, amount: amount.toString() };
+    })
     .filter(({ amount }) => !decimal(amount).isZero());
 
 /** Leave on the record on which nothing accrues, in weeks. */
-const withoutAccrual = (each: KnownPerson, weeklyHours: Decimal): LeaveOn[] =>
-  weeklyHours.isZero()
-    ? []
-    : leaveOnRecord(each, (code) => !leaveKindIn(each.time.country, code).accrues, "hours").map(({ date, amount }) => ({
-        date,
-        amount: amount.div(weeklyHours).toString(),
-      }));
-
-function leaveOnRecord({ known, time }: KnownPerson, isMeant: (kind: string) => boolean, unit: LeaveUnit) {
-  return known
-    .filter((day) => day.kind === "worked" && day.state !== "locked")
-    .flatMap((day) => (day.record?.leave ?? []).map((leave) => ({ date: day.date, leave })))
-    .filter(({ leave }) => isMeant(leave.kind))
-    .map(({ date, leave }) => {
-      const { days } = leaveDays(
-        { first: date, last: date, hoursADay: leave.hours ?? null },
-        time.pattern,
-        time.holidays,
-      );
-      const taken = days.filter((each) => each.holiday === null);
-      return { date, amount: leaveAmount(taken, unit, time.pattern) };
-    });
-}
+const withoutAccrual = (country: CountryCode, recorded: readonly Recorded[]): LeaveOn[] =>
+  recorded
+    .filter(({ kind }) => !leaveKindIn(country, kind).accrues)
+    .map(({ date, days }) => ({ date, amount: amountInWeeks(days, "weeks").toString() }))
+    .filter(({ amount }) => !decimal(amount).isZero());

@@ -41,7 +41,12 @@ export function unpaidAhead(context: Context, ids: readonly number[], upTo: IsoD
       );
       for (const kind of moving) {
         const own = leave.filter((each) => each.kind === kind);
-        for (const { first, last } of stretches(own, person.time.pattern, person.time.holidays, () => true)) {
+        for (const { first, last } of stretches(
+          own,
+          () => person.time.pattern,
+          person.time.holidays,
+          () => true,
+        )) {
           const days = own.filter((day) => day.date >= first.date && day.date <= last.date);
           const amountE4 = -toE4(unitsOf(person, kind, days));
           found.set(personId, [...(found.get(personId) ?? []), { kind, date: last.date, amountE4 }]);

@@ -34,7 +34,12 @@ export function leaveTakenIn(context: Context, { run, owner }: LoadedRun, rows: 
       const own = leave.filter((each) => each.kind === kind);
       const amountOf = (day: (typeof own)[number]) =>
         toE4(leaveKindIn(owner.country, kind).unit === "hours" ? day.hours : unitsOf(person, kind, [day]));
-      const parts = stretches(own, time.pattern, time.holidays, () => true).map(({ first, last }) => ({
+      const parts = stretches(
+        own,
+        () => time.pattern,
+        time.holidays,
+        () => true,
+      ).map(({ first, last }) => ({
         first: first.date,
         last: last.date,
         e4: own

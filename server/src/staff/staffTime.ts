@@ -4,14 +4,15 @@ import type { DayChange } from "@zesty/contract/time";
 import { addDays, dateWords, type IsoDate, weekday } from "@zesty/core/calendar/dates";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { dayText, minutesOf, readDay } from "@zesty/core/hours/dayText";
+import { amountInWeeks, daysInWeeks } from "@zesty/core/leave/changingWeek";
 import { balanceOn, type LeaveOn } from "@zesty/core/leave/forecast";
-import { leaveAmount, leaveDays } from "@zesty/core/leave/leaveDays";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { cannot, conflict, notFound } from "../ground/problem.ts";
 import { type KnownPerson, personTimes } from "../hours/personTimes.ts";
+import { weeksOf } from "../hours/weeksFrom.ts";
 import { findRequest } from "../leave/readLeave.ts";
 import { answerRequest, askForLeave } from "../leave/requests.ts";
 import { standingsOf } from "../leave/standings.ts";
@@ -91,18 +92,19 @@ export function previewLeave(context: Context, personId: number, asked: StaffLea
   const today = todayAt(context, businessOf(context, personId));
   const known = knownOf(context, personId, asked.first < today ? asked.first : today, asked.last);
   const kind = leaveKindIn(known.time.country, asked.kind);
-  const { days } = leaveDays(asked, known.time.pattern, known.time.holidays);
+  const weeks = weeksOf(context, [personId], asked.last).get(personId) ?? [];
+  const days = daysInWeeks(asked, weeks, known.time.holidays);
   const working = days.filter((day) => day.holiday === null);
   const standing = kind.kept
     ? standingsOf(context, [known], addDays(asked.last, 1)).get(personId)?.[asked.kind]
     : undefined;
   const besides = working.map(
-    (day): LeaveOn => ({ date: day.date, amount: leaveAmount([day], kind.unit, known.time.pattern).toString() }),
+    (day): LeaveOn => ({ date: day.date, amount: amountInWeeks([day], kind.unit).toString() }),
   );
   const two = (value: ReturnType<typeof decimal>) => value.toDecimalPlaces(2).toString();
   return {
     days: working.length,
-    amount: two(leaveAmount(working, kind.unit, known.time.pattern)),
+    amount: two(amountInWeeks(working, kind.unit)),
     unit: kind.unit,
     holidays: days.flatMap((day) => (day.holiday === null ? [] : [{ date: day.date, name: day.holiday }])),
     before: standing ? two(balanceOn(standing, asked.first).balance) : null,

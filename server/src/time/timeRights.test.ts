@@ -48,7 +48,7 @@ it("hours and leave only: the week and leave of those approved for, and nowhere 
   const week = await server.call("GET", `${at}/week`, "shift");
   expect([week.status, week.body.people[0].canEdit, week.body.people[0].agreedRate]).toEqual([200, true, null]);
   const leave = await server.call("GET", `${at}/leave`, "shift");
-  expect([leave.status, leave.body.people[0].hourlyRate]).toEqual([200, null]);
+  expect([leave.status, leave.body.people[0].weeks[0].hourlyRate]).toEqual([200, null]);
   for (const body of [week.body, leave.body]) expect(JSON.stringify(body)).not.toContain("31.5");
   const { personIds, context } = world;
   const runId = openUsual(world);

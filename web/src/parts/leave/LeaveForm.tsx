@@ -1,6 +1,7 @@
 /** Leave asked for, or recorded as approved at once: kind, days in one field, hours of a part of the day. */
 import type { AskLeave, LeavePerson, LeaveView } from "@zesty/contract/leave";
 import { type KindOfLeave, leaveKindsIn } from "@zesty/core/countries/leave";
+import { weekOn } from "@zesty/core/leave/changingWeek";
 import { tidiedHours } from "@zesty/core/quantity/tidied";
 import { useState } from "react";
 import { problemOf } from "../../state/api.ts";
@@ -30,7 +31,8 @@ const spanText = ({ first, last }: { first: string; last: string }) =>
   first === last ? shortDate(first) : `${shortDate(first)} – ${shortDate(last)}`;
 
 export function LeaveForm({ view, person, firstKind, drawn = null, onDone, onBack, onDays }: Props) {
-  const kinds = leaveKindsIn(view.country).filter((kind) => person.basis !== "casual" || !kind.notForCasuals);
+  const week = weekOn(person.weeks, drawn?.first ?? view.today);
+  const kinds = leaveKindsIn(view.country).filter((kind) => week?.basis !== "casual" || !kind.notForCasuals);
   const first = kinds.find((each) => each.code === firstKind) ?? kinds[0];
   const [kind, setKind] = useState(first?.code ?? "");
   const [text, setText] = useState(drawn ? spanText(drawn) : "");
@@ -90,7 +92,7 @@ export function LeaveForm({ view, person, firstKind, drawn = null, onDone, onBac
       <div className="grid grid-cols-[110px_1fr] gap-3">
         <TextField
           label="Hours a day"
-          placeholder={person.pattern ? "all" : ""}
+          placeholder={week?.pattern ? "all" : ""}
           inputMode="decimal"
           value={part}
           {...(isNumber ? {} : { error: "Write hours as 3.8 or 3:48." })}
@@ -98,7 +100,7 @@ export function LeaveForm({ view, person, firstKind, drawn = null, onDone, onBac
         />
         <TextField label="Note" maxLength={300} value={note} onChange={(event) => setNote(event.target.value)} />
       </div>
-      <WhatItMeans facts={facts} outside={outside} hasWeek={person.pattern !== null} />
+      <WhatItMeans facts={facts} outside={outside} hasWeek={week?.pattern != null} />
       <TickField
         label="Pay it in advance, with the pay before it begins"
         checked={inAdvance}

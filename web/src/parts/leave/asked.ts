@@ -3,15 +3,16 @@ import type { LeaveLimit, LeavePerson, LeaveView } from "@zesty/contract/leave";
 import { addDays, daysBetween } from "@zesty/core/calendar/dates";
 import { readDate } from "@zesty/core/calendar/readDate";
 import { type KindOfLeave, leaveKindIn } from "@zesty/core/countries/leave";
+import { amountInWeeks, type DayOfWeek, daysInWeeks } from "@zesty/core/leave/changingWeek";
 import { balanceOn } from "@zesty/core/leave/forecast";
-import { type LeaveAsked, type LeaveDay, leaveAmount, leaveDays } from "@zesty/core/leave/leaveDays";
-import { type Decimal, decimal } from "@zesty/core/quantity/decimal";
+import type { LeaveAsked } from "@zesty/core/leave/leaveDays";
+import { type Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
 import { halfUpToCent } from "@zesty/core/quantity/rounding";
 
 export interface AskedFacts {
   kind: KindOfLeave;
-  days: LeaveDay[];
-  holidays: LeaveDay[];
+  days: DayOfWeek[];
+  holidays: DayOfWeek[];
   hours: Decimal;
   amount: Decimal;
   /** null where no balance is kept */
@@ -32,39 +33,35 @@ export function askedFacts(
   isRecorded = false,
 ): AskedFacts {
   const kind = leaveKindIn(view.country, asked.kind);
-  const span = leaveDays(asked, person.pattern, person.holidays);
-  const days = span.days.filter((day) => day.holiday === null);
-  const amount = leaveAmount(days, kind.unit, person.pattern).toDecimalPlaces(4);
+  const span = daysInWeeks(asked, person.weeks, person.holidays);
+  const days = span.filter((day) => day.holiday === null);
+  const amount = amountInWeeks(days, kind.unit).toDecimalPlaces(4);
   const standing = person.standings[asked.kind];
   const dated = days.map((day) => ({
     date: day.date,
-    amount: leaveAmount([day], kind.unit, person.pattern).toString(),
+    amount: amountInWeeks([day], kind.unit).toString(),
   }));
   const limit = view.limits?.[asked.kind];
   const after = standing ? balanceOn(standing, asked.last, isRecorded ? [] : dated).balance : null;
   return {
     kind,
     days,
-    holidays: span.days.filter((day) => day.holiday !== null),
-    hours: span.leave,
+    holidays: span.filter((day) => day.holiday !== null),
+    hours: sum(days.map((day) => day.hours)),
     amount,
     before: standing ? balanceOn(standing, addDays(asked.first, -1)).balance : null,
     after: kind.kept ? (after ?? decimal(0).minus(amount)) : null,
     money:
-      kind.unit !== "hours" || kind.unpaid || person.hourlyRate === null
+      kind.unit !== "hours" || kind.unpaid || days.length === 0 || days.some((day) => day.week.hourlyRate === null)
         ? null
-        : halfUpToCent(span.leave.times(person.hourlyRate)),
+        : halfUpToCent(sum(days.map((day) => day.hours.times(day.week.hourlyRate ?? "0")))),
     noticeDays: daysBetween(view.today, asked.first),
-    beyond: limit && amountIn(limit.unit, days, asked, person).gt(limit.amount) ? limit : null,
+    beyond: limit && amountIn(limit.unit, days, asked).gt(limit.amount) ? limit : null,
   };
 }
 
-const amountIn = (
-  unit: LeaveLimit["unit"],
-  days: readonly LeaveDay[],
-  { first, last }: LeaveAsked,
-  { pattern }: LeavePerson,
-): Decimal => (unit === "days" ? leaveAmount(days, "days", pattern) : decimal(daysBetween(first, last) + 1).div(7));
+const amountIn = (unit: LeaveLimit["unit"], days: readonly DayOfWeek[], { first, last }: LeaveAsked): Decimal =>
+  unit === "days" ? amountInWeeks(days, "days") : decimal(daysBetween(first, last) + 1).div(7);
 
 /** "12/1-23/1", "6/7 to 10/7", "6/7-10", "24-28/6", "fri", also by dates with their year: two days, or one. */
 export function readSpan(text: string, today: string): { first: string; last: string } | null {

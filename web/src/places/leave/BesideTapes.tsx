@@ -1,6 +1,6 @@
 /** Beside the tapes: a form, the request or the person in hand, or else what waits. */
 import type { LeavePerson, LeaveRequestView, LeaveView } from "@zesty/contract/leave";
-import { leaveDays } from "@zesty/core/leave/leaveDays";
+import { daysInWeeks } from "@zesty/core/leave/changingWeek";
 import { Button } from "../../parts/Button.tsx";
 import { LeaveForm } from "../../parts/leave/LeaveForm.tsx";
 import { PersonLeave } from "./PersonLeave.tsx";
@@ -77,7 +77,7 @@ function othersAway(
 ): string[] {
   const own = people.find((each) => each.personId === request.personId);
   if (!own) return [];
-  const dates = leaveDays(request, own.pattern, own.holidays).days.map((day) => day.date);
+  const dates = daysInWeeks(request, own.weeks, own.holidays).map((day) => day.date);
   const ids = new Set(dates.flatMap((date) => [...(away.get(date) ?? [])]));
   return people.filter((each) => ids.has(each.personId) && each !== own).map((each) => each.name);
 }

@@ -5,8 +5,14 @@ import { askedFacts, readSpan } from "../../parts/leave/asked.ts";
 import { awayByDay, stretchesOf } from "./away.ts";
 
 const person: LeavePerson = {
-  ...{ personId: 1, name: "Alex Sample", basis: "full-time", place: "Sampleton", costCentre: null, hourlyRate: "30" },
-  ...{ pattern: ["7.6", "7.6", "7.6", "7.6", "7.6", "0", "0"], startDate: "2020-01-06", endDate: null },
+  ...{ personId: 1, name: "Alex Sample", basis: "full-time", place: "Sampleton", costCentre: null },
+  ...{ startDate: "2020-01-06", endDate: null },
+  weeks: [
+    {
+      ...{ from: "2020-01-06", basis: "full-time", hourlyRate: "30" },
+      pattern: ["7.6", "7.6", "7.6", "7.6", "7.6", "0", "0"],
+    },
+  ],
   holidays: [{ date: "2026-07-06", name: "A day off for all" }],
   standings: {
     annual: {
@@ -52,6 +58,20 @@ describe("what is asked for", () => {
     expect([facts.holidays.length, facts.amount.toString(), facts.money?.toString()]).toEqual([1, "15.2", "456"]);
     // 20 + 2.8 on Sunday 5 July; three more days accrue 1.2, and 15.2 are taken.
     expect([facts.before?.toString(), facts.after?.toString(), facts.noticeDays]).toEqual(["22.8", "8.8", 5]);
+  });
+  it("goes by the week and the rate of each day", () => {
+    const short = {
+      from: "2026-07-13",
+      basis: "part-time",
+      hourlyRate: "40",
+      pattern: ["0", "6", "6", "6", "0", "0", "0"],
+    };
+    const changing = { ...person, weeks: [...person.weeks, short] };
+    const asked = { kind: "annual", first: "2026-07-10", last: "2026-07-14", hoursADay: null };
+    const facts = askedFacts(view, changing, asked);
+    expect(facts.days.map((day) => day.date)).toEqual(["2026-07-10", "2026-07-14"]);
+    // 7.6 × 30 + 6 × 40
+    expect([facts.amount.toString(), facts.money?.toString()]).toEqual(["13.6", "468"]);
   });
   it.each([
     ["12/1-23/1", "2027-01-12", "2027-01-23"],

@@ -1,6 +1,7 @@
 /** Who is away when: counted by day, and drawn as stretches on a tape. */
 import type { LeavePerson, LeaveRequestView, LeaveView } from "@zesty/contract/leave";
-import { leaveDays, stretches } from "@zesty/core/leave/leaveDays";
+import { daysInWeeks, weekOn } from "@zesty/core/leave/changingWeek";
+import { stretches } from "@zesty/core/leave/leaveDays";
 
 /** Days shown at once: a quarter. */
 export const shownDays = 91;
@@ -18,7 +19,7 @@ export function awayByDay(view: Pick<LeaveView, "requests">, people: readonly Le
   for (const asked of view.requests) {
     const person = known.get(asked.personId);
     if (asked.state !== "waiting" || !person) continue;
-    for (const { date, holiday } of leaveDays(asked, person.pattern, person.holidays).days)
+    for (const { date, holiday } of daysInWeeks(asked, person.weeks, person.holidays))
       if (holiday === null) add(date, person.personId);
   }
   return away;
@@ -38,7 +39,7 @@ export interface Stretch {
 export function stretchesOf(person: LeavePerson, requests: readonly LeaveRequestView[]): Stretch[] {
   const recorded = stretches(
     person.days,
-    person.pattern,
+    (date) => weekOn(person.weeks, date)?.pattern ?? null,
     person.holidays,
     (last, next) => last.hours === null && next.hours === null && last.kind === next.kind && last.state === next.state,
   ).map(({ first, last }): Stretch => {
