@@ -242,6 +242,8 @@ export interface WeekPerson {
   rates: EnteredRates;
   /** days of the week shown, and those about it as context */
   days: Record<string, WeekDay>;
+  /** the day between on which other terms begin: the days before it are paid by others than those that stand here */
+  changesOn: string | null;
   /** whoever looks records and approves this person's days */
   canEdit: boolean;
 }

@@ -19,3 +19,6 @@ export function atPace(ms: number): number {
   const times = [pieceOfWork(), pieceOfWork(), pieceOfWork()].sort((a, b) => a - b);
   return ms * Math.max(1, (times[1] ?? quietMs) / quietMs);
 }
+
+/** Of a check of speed: what another guest of the machine takes for a moment says nothing about us, so it is tried again. */
+export const untilQuiet = { retry: 2 };

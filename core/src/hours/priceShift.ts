@@ -11,7 +11,13 @@ import { raised } from "./uplifts.ts";
 import type { Piece } from "./worked.ts";
 import type { WorkedShift } from "./workedShift.ts";
 
-const words = (id: string): string => id.replaceAll("-", " ");
+const words = (id: string): string =>
+  id
+    .replaceAll("-", " ")
+    .replace(
+      /\b(?:(?:mon|tues|wednes|thurs|fri|satur|sun)day)\b/g,
+      (day) => day.charAt(0).toUpperCase() + day.slice(1),
+    );
 
 /** Within the span of ordinary hours; no span list means any time. A span past midnight is of the day it opens on. */
 function inSpan(facts: ShiftFacts, wall: WallMinute, { rules }: Roster): boolean {

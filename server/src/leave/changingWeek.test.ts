@@ -59,6 +59,20 @@ it("leave over a change of the week takes the days of either week, and the balan
   expect(balance("annual", "2026-07-05")).toBeCloseTo(3.1077, 4);
 });
 
+it("is dated by its days with the hours of each, where the week changes within a pay", () => {
+  world = smallWorld(1);
+  world.context.store.sqlite.prepare("UPDATE pay_cycle SET cycle = 'fortnightly'").run();
+  terms("2026-06-22", {}, "38");
+  terms("2026-06-29", short, "18");
+  ask("2026-06-25", "2026-06-25");
+  ask("2026-06-30", "2026-06-30");
+  signRun(world, openUsual(world));
+  expect(taken()).toEqual([
+    { date: "2026-06-25", hours: 7.6 },
+    { date: "2026-06-30", hours: 6 },
+  ]);
+});
+
 it("who is casual from a day to come is full-time until then, here as in the form", () => {
   world = smallWorld(1);
   terms("2026-07-13", { basis: "casual" }, "0");

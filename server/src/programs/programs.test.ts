@@ -2,7 +2,7 @@
 
 import { openRoutes } from "@zesty/contract/openRoutes";
 import { type Scope, scopeNames } from "@zesty/contract/programs";
-import { atPace } from "@zesty/contract/testing/pace";
+import { atPace, untilQuiet } from "@zesty/contract/testing/pace";
 import { eq } from "drizzle-orm";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { audit, business, program, programAnswer, user } from "../store/schema.ts";
@@ -231,7 +231,7 @@ describe("a write", () => {
 });
 
 describe("the description", () => {
-  it("names every open route with its scope and the schema of its body, at once", async () => {
+  it("names every open route with its scope and the schema of its body, at once", untilQuiet, async () => {
     const pass = await passFor(["people"]);
     const began = performance.now();
     const { body } = await ask(pass, "GET", "/openapi.json");

@@ -1,5 +1,5 @@
 /** Several people at once, on a real store: rows read as people type them, faults named by row and column, all or none. */
-import { atPace } from "@zesty/contract/testing/pace";
+import { atPace, untilQuiet } from "@zesty/contract/testing/pace";
 import { isTfn } from "@zesty/core/au/taxFileNumber";
 import { peopleColumnsIn } from "@zesty/core/countries/peopleColumns";
 import { type PersonCells, readPersonCells } from "@zesty/core/hoursSheet/peopleSheet";
@@ -171,7 +171,7 @@ describe("several people in Australia", () => {
     expect(plan(...rows).stopped).toBe(0);
     await expect(read({ Vorname: "nothing" })).rejects.toThrow("no column of a sheet of people");
   });
-  it("previews a thousand within three seconds, and adds them", () => {
+  it("previews a thousand within three seconds, and adds them", untilQuiet, () => {
     world = smallWorld(1);
     const many = Array.from({ length: 1000 }, (_, at) => ({ ...ben, givenName: `Ben${at}` }));
     const began = performance.now();

@@ -10,6 +10,7 @@ import type { Context } from "../ground/context.ts";
 import { runDays } from "../hours/paidDays.ts";
 import { recordsOf } from "../hours/personTimes.ts";
 import { unitsOf } from "../hours/timeLineParts.ts";
+import { timesInParts } from "../hours/timesInParts.ts";
 import type { LoadedRun } from "./runRows.ts";
 import type { WorkedOut } from "./workRun.ts";
 
@@ -24,29 +25,30 @@ export function leaveTakenIn(context: Context, { run, owner }: LoadedRun, rows: 
   if ((run.kind !== "cycle" && run.kind !== "departure") || recorded.length === 0) return found;
   const ids = recorded.map((row) => row.row.person.id);
   for (const { person, days } of runDays(context, run, ids)) {
-    const time = {
-      ...person.time,
-      days: recordsOf(person.known, (day) => day.state === "approved" || day.state === "locked"),
-    };
     const dates = days.map((day) => day.date).sort();
-    const { leave } = personHours(time, dates);
+    const [firstDay, lastDay] = [dates[0], dates.at(-1)];
+    if (firstDay === undefined || lastDay === undefined) continue;
+    // Each day by its own terms: the week before a change had other days and hours.
+    const parts = timesInParts(context, run.businessId, [person.who.id], firstDay, lastDay);
+    const leave = parts.flatMap(({ person: then, from, to }) => {
+      const known = recordsOf(then.known, (day) => day.state === "approved" || day.state === "locked");
+      const own = dates.filter((date) => date >= from && date <= to);
+      return personHours({ ...then.time, days: known }, own).leave.map((day) => {
+        const inHours = leaveKindIn(owner.country, day.kind).unit === "hours";
+        return { ...day, e4: toE4(inHours ? day.hours : unitsOf(then, day.kind, [day])) };
+      });
+    });
+    const patternOn = (date: string) => parts.find((each) => date <= each.to)?.person.time.pattern ?? null;
     for (const kind of new Set(leave.map((each) => each.kind))) {
       const own = leave.filter((each) => each.kind === kind);
-      const amountOf = (day: (typeof own)[number]) =>
-        toE4(leaveKindIn(owner.country, kind).unit === "hours" ? day.hours : unitsOf(person, kind, [day]));
-      const parts = stretches(
-        own,
-        () => time.pattern,
-        time.holidays,
-        () => true,
-      ).map(({ first, last }) => ({
+      const taken = stretches(own, patternOn, person.time.holidays, () => true).map(({ first, last }) => ({
         first: first.date,
         last: last.date,
         e4: own
           .filter((day) => day.date >= first.date && day.date <= last.date)
-          .reduce((total, day) => total + amountOf(day), 0),
+          .reduce((total, day) => total + day.e4, 0),
       }));
-      found.set(`${person.who.id} ${kind}`, parts);
+      found.set(`${person.who.id} ${kind}`, taken);
     }
   }
   return found;

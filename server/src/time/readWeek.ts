@@ -11,6 +11,7 @@ import { peopleOfCycle } from "../hours/cycleDays.ts";
 import { periodHolding } from "../hours/periods.ts";
 import { personTimes } from "../hours/personTimes.ts";
 import type { KnownDay } from "../hours/readDays.ts";
+import { termsUntil } from "../hours/termsUntil.ts";
 import { timeReach } from "../http/timeRights.ts";
 import { datedRecords } from "../store/dated.ts";
 import { payCycle, payRun, person } from "../store/schema.ts";
@@ -86,6 +87,7 @@ export function readWeek(
   const rows = known.map((each): WeekPerson => {
     const { rules: own, days: _days, ...time } = each.time;
     if (own) rules.set(own.code, own);
+    const until = termsUntil(context, each.who.id, from, to);
     return {
       personId: each.who.id,
       name: `${each.who.givenName} ${each.who.familyName}`,
@@ -99,6 +101,7 @@ export function readWeek(
       loadingPercent: each.loadingPercent,
       rates: seesPay ? each.rates : { classifications: {}, allowances: {} },
       days: weekDays(each.known),
+      changesOn: until < to ? addDays(until, 1) : null,
       canEdit: isOwn(each.who.id),
     };
   });

@@ -1,5 +1,5 @@
 import { shipped } from "@zesty/contract/agreementRules";
-import { atPace } from "@zesty/contract/testing/pace";
+import { atPace, untilQuiet } from "@zesty/contract/testing/pace";
 import type { AgreementRules } from "@zesty/core/agreements/agreementRules";
 import { type DayRecord, readDay } from "@zesty/core/hours/dayText";
 import { eq } from "drizzle-orm";
@@ -96,7 +96,7 @@ describe("days into the run", () => {
       "Ordinary at 175 % 6 at 26.55",
     ]);
     expect(codes(runId)).not.toContain("timeNotApproved");
-    expect(row(runId).row.lines[2]?.time?.why[0]).toMatch(/Sun 28 10:00–13:00 sunday: 175 %/);
+    expect(row(runId).row.lines[2]?.time?.why[0]).toMatch(/Sun 28 10:00–13:00 Sunday: 175 %/);
     // 2 × 33.1875 + 2 × 39.825 + 6 × 46.4625
     expect(row(runId).row.figures?.gross).toBe("424.81");
   });
@@ -346,7 +346,7 @@ describe("days into the run", () => {
     expect(ledger.find((each) => each.kind === "timeInLieu")).toMatchObject({ why: "accrued", amount: "1.9" });
   });
 
-  it("approves a week of 180 people in under a second, each of them paid by the award", () => {
+  it("approves a week of 180 people in under a second, each of them paid by the award", untilQuiet, () => {
     begin(smallWorld(180));
     const all = world.personIds;
     world.context.store.transaction(() => {
@@ -388,6 +388,25 @@ describe("days into the run", () => {
     for (const words of ["Thu 25 June", "22:00–02:00 (next day)", "locked, 2 July 2026", '"In all"', '"3.5"'])
       expect(printed).toContain(words);
     expect(() => recordedDays(world.context, world.businessId, [who()], to, from)).toThrow(/a year at the most/);
+  });
+
+  it("keeps what each day became by the terms of that day, and the week says that others begin", () => {
+    casual();
+    // By the award Sunday is 175 %; from Monday on no agreement counts.
+    saveSection(world.context, world.actor, who(), "time", {
+      ...{ from: "2026-06-29", agreement: null, classification: null, use: "all", settings: {}, flags: {} },
+    });
+    type({ "2026-06-28": "9-13", "2026-06-29": "9-13" });
+    const record = recordedDays(world.context, world.businessId, [who()], "2026-06-28", "2026-06-29");
+    expect(record.map(({ date, became }) => [date, /\d+ %/.exec(became)?.[0] ?? became])).toEqual([
+      ["2026-06-28", "175 %"],
+      ["2026-06-29", "worked: 4 h"],
+    ]);
+    const changesOn = (day: string) =>
+      readWeek(world.context, world.actor, world.businessId, undefined, day).people[0]?.changesOn;
+    expect([changesOn("2026-06-25"), changesOn("2026-06-30")]).toEqual([null, null]);
+    saveSection(world.context, world.actor, who(), "employment", { ...employment(), from: "2026-06-24" });
+    expect(changesOn("2026-06-25")).toBe("2026-06-24");
   });
 
   it("says where a day is not as it was recorded", () => {

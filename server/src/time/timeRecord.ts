@@ -13,7 +13,8 @@ import { plainCell } from "../documents/journalCsv.ts";
 import type { RecordedDay } from "../documents/timeRecordSheet.ts";
 import type { Context } from "../ground/context.ts";
 import { cannot } from "../ground/problem.ts";
-import { personTimes, recordsOf } from "../hours/personTimes.ts";
+import { recordsOf } from "../hours/personTimes.ts";
+import { timesInParts } from "../hours/timesInParts.ts";
 
 const head = [
   "payroll ID",
@@ -48,10 +49,10 @@ export function recordedDays(
     const text = "A record runs over a year at the most, from its first day to its last.";
     throw cannot("record-days", text, { errors: [{ path: "to", text }] });
   }
-  return personTimes(context, businessId, personIds, from, to).flatMap((person) => {
+  return timesInParts(context, businessId, personIds, from, to).flatMap(({ person, from: first, to: last }) => {
     const time = { ...person.time, days: recordsOf(person.known, () => true) };
     const rows: RecordedDay[] = [];
-    for (let date = from; date <= to; date = addDays(date, 1)) {
+    for (let date = first; date <= last; date = addDays(date, 1)) {
       if (date < person.who.startDate || (person.who.endDate !== null && date > person.who.endDate)) continue;
       const day = time.days[date];
       const known = person.known.find((each) => each.date === date && each.kind === "worked");

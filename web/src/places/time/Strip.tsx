@@ -86,6 +86,12 @@ export function Strip({
             Change
           </Link>
         </p>
+        {person.changesOn && (
+          <p className="mt-1">
+            Other terms from {weekdayDate(person.changesOn)}. Each day is paid by its own; the figures here go by the
+            later ones.
+          </p>
+        )}
       </div>
       <section>
         <h3 className="flex justify-between border-b border-rule-strong pb-0.5 font-semibold">

@@ -30,6 +30,7 @@ const person = (basis: "casual" | "fullTime", typed: Record<string, string>): We
     ]),
   ),
   canEdit: true,
+  changesOn: null,
 });
 const agreed = { mon: 456, tue: 456, wed: 456, thu: 456, fri: 456 };
 const worth = (...all: Parameters<typeof person>) => personWorth(person(...all), view, dates, "worked");
