@@ -79,15 +79,23 @@ function workOutAnniversaries(service: Service, upTo: IsoDate, rules: HolidayRul
   for (let years = 0; years < 70; years += 1) {
     // A closedown before the anniversary sets the date from which twelve months run, and so does another before the next.
     let base = from;
-    for (const day of service.anewFrom) if (day > base && day < addMonths(base, 12)) base = day;
-    const twelve = addMonths(base, 12);
-    const moved = service.keepsAnniversary ? 0 : movedDays(service.unpaid, base, twelve, rules);
-    const next = addDays(twelve, moved);
+    let next = afterTwelveMonths(service, base, rules);
+    for (const day of service.anewFrom)
+      if (day > base && day < next) {
+        base = day;
+        next = afterTwelveMonths(service, base, rules);
+      }
     if (next > upTo) break;
     found.push(next);
     from = next;
   }
   return found;
+}
+
+/** Twelve months on from a day, and as long as unpaid leave between moves it. */
+function afterTwelveMonths(service: Service, from: IsoDate, rules: HolidayRules): IsoDate {
+  const twelve = addMonths(from, 12);
+  return addDays(twelve, service.keepsAnniversary ? 0 : movedDays(service.unpaid, from, twelve, rules));
 }
 
 /** The day since which earnings count for 8 %: the last anniversary, the closedown, or the start. */

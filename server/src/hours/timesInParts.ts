@@ -18,27 +18,32 @@ export function timesInParts(
   from: IsoDate,
   to: IsoDate,
 ): TimesPart[] {
-  const whole = personTimes(context, businessId, personIds, from, to);
-  return whole.flatMap((person) => {
-    const parts = cuts(context, person, from, to);
-    if (parts.length === 1) return [{ person, from, to }];
-    return parts.flatMap((start, at) => {
-      const next = parts[at + 1];
-      const end = next === undefined ? to : addDays(next, -1);
-      return personTimes(context, businessId, [person.who.id], start, end).map((part) => ({
-        ...{ person: part, from: start, to: end },
-      }));
+  const timesOf = (id: number, first: IsoDate, last: IsoDate): TimesPart[] =>
+    personTimes(context, businessId, [id], first, last).map((person) => ({ person, from: first, to: last }));
+  return personTimes(context, businessId, personIds, from, to).flatMap((whole) => {
+    const { id } = whole.who;
+    const isOne = termsUntil(context, id, from, to) === to;
+    const byTerms = isOne
+      ? [{ person: whole, from, to }]
+      : termParts(context, id, from, to).flatMap((part) => timesOf(id, ...part));
+    return byTerms.flatMap((part) => {
+      const versions = part.person.versions.map((each) => each.validFrom);
+      return versions.length === 0
+        ? [part]
+        : parted([part.from, ...versions], part.to).flatMap((each) => timesOf(id, ...each));
     });
   });
 }
 
-/** The first days of the parts. */
-function cuts(context: Context, { who, versions }: KnownPerson, from: IsoDate, to: IsoDate): IsoDate[] {
-  const found = new Set([from, ...versions.map((each) => each.validFrom)]);
-  for (let day = from; day <= to; ) {
-    const until = termsUntil(context, who.id, day, to);
-    day = addDays(until, 1);
-    if (day <= to) found.add(day);
-  }
-  return [...found].sort();
+function termParts(context: Context, personId: number, from: IsoDate, to: IsoDate): [IsoDate, IsoDate][] {
+  const starts: IsoDate[] = [];
+  for (let day = from; day <= to; day = addDays(termsUntil(context, personId, day, to), 1)) starts.push(day);
+  return parted(starts, to);
 }
+
+/** From each of these days to the day before the next. */
+const parted = (starts: readonly IsoDate[], to: IsoDate): [IsoDate, IsoDate][] =>
+  [...new Set(starts)].map((start, at, all) => {
+    const next = all[at + 1];
+    return [start, next === undefined ? to : addDays(next, -1)];
+  });

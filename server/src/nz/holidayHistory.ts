@@ -84,8 +84,12 @@ export function holidayFacts(
   };
 }
 /** A span of before this program, with what of it had 8 % with the pay. */
-export const hadAsAgreed = (pay: PastPay, ledger: Ledger | undefined): PastPay =>
-  withAgreed(pay, (day) => (ledger && agreedOn(ledger.service, day)?.withPay) ?? false);
+export function hadAsAgreed(pay: PastPay, ledger: Ledger | undefined): PastPay {
+  const service = ledger?.service;
+  // Of most people nobody ever agreed it: their days are not walked through.
+  if (!service?.agreed.some((each) => each.withPay)) return { withPay: "0.00", ...pay };
+  return withAgreed(pay, (day) => agreedOn(service, day)?.withPay ?? false);
+}
 
 /** End of the last pay period that ended before a day. */
 const lastEndBefore = (past: readonly PastPay[], day: IsoDate): IsoDate =>
