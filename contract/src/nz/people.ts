@@ -160,6 +160,8 @@ export interface HolidayFactsRecord {
   countsFrom?: string | null | undefined;
   /** where unpaid leave or a closedown before this program moved the anniversary: the day from which twelve months ran */
   anniversaryFrom?: string | null | undefined;
+  /** the day on which sick leave arose last before this program, where that was by the hours test */
+  sickFrom?: string | null | undefined;
   opening?: { kind: string; units: string }[] | undefined;
   /** the day on which the opening balances are true; today when left out */
   openingOn?: string | undefined;
@@ -176,6 +178,7 @@ export const holidays = Joi.object<HolidayFactsRecord & { from?: string }>({
   sickDays: optional(percent()).label("Sick leave, days a year"),
   countsFrom: optional(date()).label("Service counts from"),
   anniversaryFrom: optional(date()).label("Twelve months ran from"),
+  sickFrom: optional(date()).label("Sick leave arose last on"),
   openingOn: date().empty("").label("Opening balances on"),
   opening: Joi.array()
     .max(20)

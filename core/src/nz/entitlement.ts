@@ -39,6 +39,8 @@ export interface Service {
   agreed: readonly AgreedHolidays[];
   /** casuals: hours of their pays, by which days of leave arise; left out: six months of employment are enough */
   paidHours?: readonly PaidHours[] | undefined;
+  /** the day on which days of leave arose last before this program, where that was by the hours test */
+  sickFrom?: IsoDate | null | undefined;
 }
 
 /** Weeks of unpaid leave that do not count as employment: what goes beyond the first. */
@@ -139,11 +141,12 @@ export function grantsBetween(service: Service, after: IsoDate | null, upTo: Iso
 }
 
 /** When sick and family violence leave arise: six months after the start and each twelve months on, or by the hours test. */
-function daysOfLeaveByDays({ startDate, paidHours }: Service, upTo: IsoDate, rules: HolidayRules): IsoDate[] {
-  if (paidHours) return daysOfHoursTest(paidHours, startDate, upTo, rules);
+function daysOfLeaveByDays({ startDate, paidHours, sickFrom }: Service, upTo: IsoDate, rules: HolidayRules): IsoDate[] {
+  const first = sickFrom ? addMonths(sickFrom, 12) : addMonths(startDate, rules.serviceMonths);
+  if (paidHours) return daysOfHoursTest(paidHours, first, upTo, rules);
   const found: IsoDate[] = [];
   for (let years = 0; years < 70; years += 1) {
-    const date = addMonths(startDate, rules.serviceMonths + 12 * years);
+    const date = addMonths(first, 12 * years);
     if (date > upTo) break;
     found.push(date);
   }

@@ -42,17 +42,18 @@ export function passesHoursTest(paid: readonly PaidHours[], on: IsoDate, rules: 
 }
 
 /**
- * Days on which leave arises under the test: the first day after a pay period, six months after the start at the
- * earliest, on which it is passed, then from twelve months later again.
+ * Days on which leave arises under the test: the first day after a pay period on which it is passed, then from twelve
+ * months later again.
+ * @param first the earliest: six months after the start, or twelve after it arose last
  */
 export function daysOfHoursTest(
   paid: readonly PaidHours[],
-  startDate: IsoDate,
+  first: IsoDate,
   upTo: IsoDate,
   rules: HolidayRules,
 ): IsoDate[] {
   const found: IsoDate[] = [];
-  let earliest = addMonths(startDate, rules.serviceMonths);
+  let earliest = first;
   const tests = [...new Set(paid.map((each) => addDays(each.end, 1)))].sort();
   while (earliest <= upTo) {
     const passed = [earliest, ...tests.filter((day) => day > earliest && day <= upTo)].find((day) =>

@@ -4,7 +4,7 @@ import { recordDeparture } from "../afterwards/recordDeparture.ts";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
-import { openUsual, type SmallWorld, signRun, smallWorldNz } from "../testing/smallWorld.ts";
+import { openUsual, plainTerms, type SmallWorld, signRun, smallWorldNz } from "../testing/smallWorld.ts";
 
 let world: SmallWorld;
 afterEach(() => world.end());
@@ -90,5 +90,58 @@ describe("twelve months that were moved before this program", () => {
       anniversaryFrom: "2026-03-02",
       varies: true,
     });
+  });
+});
+
+// A casual since 2023 at 30.00, 24 h a fortnight on record before: ten days arose on 1 September 2025 in the earlier system.
+describe("sick leave of a casual from before this program", () => {
+  const begin = (sickFrom: string | null, gross = "18720") => {
+    const span = { start: "2025-06-16", end: "2026-06-14", gross, irregular: "0", days: "78" };
+    world = smallWorldNz(1, {
+      holidays: { ...terms, sickFrom, opening: [{ kind: "sick", units: "4" }], openingOn: "2026-06-14" },
+      earlier: { pays: [span] },
+    });
+    const { context, actor } = world;
+    context.store.sqlite.prepare("UPDATE person SET start_date = '2023-02-06'").run();
+    const employed = { ...plainTerms(world, { from: "2023-02-06" }), basis: "casual" as const, weeklyHours: "0" };
+    for (const from of ["2023-02-06", "2026-06-15"])
+      saveSection(context, actor, who(), "employment", { ...employed, from, hourlyRate: "30" });
+    saveSection(context, actor, who(), "usualPay", {
+      ...{ from: "2026-06-15", lines: [{ elementId: world.element("ORD"), hours: "24" }] },
+    } as never);
+  };
+  const granted = () => {
+    const found = [];
+    for (let run = 0; run < 8; run += 1) {
+      const runId = openUsual(world);
+      const asks = readRun(world.context, world.actor, runId).rows[0]?.marks.some(
+        (mark) => mark.code === "sickUnknown",
+      );
+      found.push(asks);
+      signRun(world, runId);
+    }
+    const days = world.context.store.sqlite
+      .prepare("SELECT date FROM leave_entry WHERE kind = 'sick' AND why = 'granted' ORDER BY date")
+      .pluck()
+      .all();
+    return [found.indexOf(true), days];
+  };
+  it("arises twelve months after it arose last, as the hours before count", () => {
+    begin("2025-09-01");
+    expect(granted()).toEqual([-1, ["2026-09-01"]]);
+  });
+  it("is asked about with the first pay where nobody said, and with no other", () => {
+    begin(null);
+    expect(granted()[0]).toBe(0);
+  });
+  it("does not arise on too few hours", () => {
+    begin("2025-09-01", "2000");
+    expect(granted()).toEqual([-1, []]);
+  });
+  it.each(["2023-02-06", "2026-07-04"])("on %s is refused", (day) => {
+    begin(null);
+    expect(() =>
+      saveSection(world.context, world.actor, who(), "holidays", { ...terms, from: "2026-06-15", sickFrom: day }),
+    ).toThrow(/a day after the first one here, and not after/);
   });
 });

@@ -10,9 +10,9 @@ import { holidayTerms, kiwiSaver } from "../store/schema.ts";
 const isEnrolled = (held: typeof kiwiSaver.$inferSelect | undefined): held is typeof kiwiSaver.$inferSelect =>
   held?.status === "member" && held.joined !== "existing";
 
-/** Service counts from another day than the first one, or the anniversary does. */
-const countsOther = ({ countsFrom, anniversaryFrom }: typeof holidayTerms.$inferSelect): boolean =>
-  countsFrom !== null || anniversaryFrom !== null;
+/** Service counts from another day than the first one, or the anniversary or sick leave does. */
+const countsOther = ({ countsFrom, anniversaryFrom, sickFrom }: typeof holidayTerms.$inferSelect): boolean =>
+  [countsFrom, anniversaryFrom, sickFrom].some((day) => day !== null);
 
 export const employedAgainNz: NonNullable<PeopleOfCountry["employedAgain"]> = {
   done: ({ store: { db } }, personId, from) => {
@@ -27,7 +27,7 @@ export const employedAgainNz: NonNullable<PeopleOfCountry["employedAgain"]> = {
     if (holidays && countsOther(holidays)) {
       const { id: _id, ...facts } = holidays;
       db.insert(holidayTerms)
-        .values({ ...facts, from, countsFrom: null, anniversaryFrom: null })
+        .values({ ...facts, from, countsFrom: null, anniversaryFrom: null, sickFrom: null })
         .run();
     }
   },

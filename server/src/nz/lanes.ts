@@ -36,5 +36,6 @@ export const lanesNz = (context: Context, who: Who): Lane[] => [
     ["Sick leave", row.sickDays && `${row.sickDays} sick days a year`],
     ["Service counts from", row.countsFrom && dateWords(row.countsFrom)],
     ["Twelve months ran from", row.anniversaryFrom && dateWords(row.anniversaryFrom)],
+    ["Sick leave arose last on", row.sickFrom && dateWords(row.sickFrom)],
   ]),
 ];

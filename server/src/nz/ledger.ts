@@ -15,6 +15,7 @@ import { fromE4, toE4 } from "@zesty/core/quantity/units";
 import type { HolidayRules } from "@zesty/core/rulebook/nz/holidayRules";
 import { and, inArray, isNull } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
+import type { Store } from "../store/open.ts";
 import { closedown, holidayTerms, leaveEntry, type person } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 import { standingGrants, standingLapses } from "./standing.ts";
@@ -50,7 +51,7 @@ export function ledgersNz(
   upTo: IsoDate,
   terms: ReadonlyMap<
     number,
-    Pick<typeof holidayTerms.$inferSelect, "keepsAnniversary" | "countsFrom" | "anniversaryFrom">
+    Pick<typeof holidayTerms.$inferSelect, "keepsAnniversary" | "countsFrom" | "anniversaryFrom" | "sickFrom">
   >,
   firstPaid: ReadonlyMap<number, IsoDate>,
   rules: HolidayRules,
@@ -90,6 +91,7 @@ export function ledgersNz(
         unpaid: unpaidSpans([...own, ...(ahead.get(who.id) ?? [])].filter((each) => each.date >= began)),
         keepsAnniversary: terms.get(who.id)?.keepsAnniversary ?? false,
         paidHours: hoursOfCasuals.get(who.id),
+        sickFrom: terms.get(who.id)?.sickFrom ?? null,
       };
       const balances = new Map<string, number>();
       for (const entry of own) balances.set(entry.kind, (balances.get(entry.kind) ?? 0) + entry.amountE4);
@@ -236,8 +238,21 @@ export function hoursOfCasuals(
     )
     .all(JSON.stringify(casuals));
   for (const { personId, ...paid } of rows) found.get(personId)?.push(paid);
+  for (const { personId, ...paid } of hoursBefore(store, casuals)) found.get(personId)?.push(paid);
   return found;
 }
+
+/** Hours of the time before this program: what was earned, by the first hourly rate that is on record here (reading H7b). */
+const hoursBefore = ({ sqlite }: Store, personIds: readonly number[]): (PaidHours & { personId: number })[] =>
+  sqlite
+    .prepare<[string], PaidHours & { personId: number }>(
+      `SELECT e.person_id AS personId, e.start AS start, e."end" AS "end",
+         CAST(e.gross_cents * 100.0 / (SELECT t.hourly_rate_e4 FROM employment_terms t
+           WHERE t.person_id = e.person_id AND t.hourly_rate_e4 > 0 ORDER BY t."from", t.id LIMIT 1) AS TEXT) AS hours
+       FROM past_earnings e WHERE e.person_id IN (SELECT value FROM json_each(?))
+         AND EXISTS (SELECT 1 FROM employment_terms t WHERE t.person_id = e.person_id AND t.hourly_rate_e4 > 0)`,
+    )
+    .all(JSON.stringify(personIds));
 
 /** First day of each person's first period that was paid here. */
 export function firstPaidDays(context: Context, personIds: readonly number[]): Map<number, IsoDate> {

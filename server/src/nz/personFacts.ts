@@ -51,6 +51,7 @@ export type NzPart = Pick<
     PersonFactsNz,
     | "province"
     | "openingMissing"
+    | "sickUnknown"
     | "hasIrdNumber"
     | "kiwiSaver"
     | "certificateUntil"
@@ -190,6 +191,13 @@ function askedOf(who: Who, all: Gathered, { terms, ledger, lines, past, around }
       nz.holidays.get(who.id)?.withPay !== true &&
       addMonths(countsFrom, 12) <= run.periodStart &&
       !(ledger?.entries ?? []).some((entry) => entry.kind === "annual"),
+    // With the first pay here: twelve months after it arose last it arises again, and nobody here knows when that was.
+    sickUnknown:
+      terms?.basis === "casual" &&
+      nz.holidays.get(who.id)?.sickFrom == null &&
+      all.firstPaid.get(who.id) === run.periodStart &&
+      holidayRow !== undefined &&
+      addMonths(countsFrom, holidayRow.serviceMonths) < run.periodStart,
     passesService:
       holidayRow !== undefined &&
       addMonths(countsFrom, holidayRow.serviceMonths) <= run.periodEnd &&

@@ -121,6 +121,7 @@ function heldSections(
       sickDays: holidays?.sickDays ?? null,
       countsFrom: holidays?.countsFrom ?? null,
       anniversaryFrom: holidays?.anniversaryFrom ?? null,
+      sickFrom: holidays?.sickFrom ?? null,
     },
   };
 }

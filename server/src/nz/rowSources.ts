@@ -40,8 +40,9 @@ export function gatherForRows(
   const nz = { ...onPayday, holidays: workedLeave(store.db, holidayTerms, ids, run.periodEnd, onPayday.holidays) };
   const hours = hoursOfCasuals(context, ids, (id) => records.terms.get(id)?.basis);
   const holidayRow = rules.find(holidayRules, run.payday)?.figures;
+  const firstPaid = firstPaidHere(context, ids, run);
   const ledgers = holidayRow
-    ? ledgersNz(context, people, run.periodEnd, nz.holidays, firstPaidHere(context, ids, run), holidayRow, hours)
+    ? ledgersNz(context, people, run.periodEnd, nz.holidays, firstPaid, holidayRow, hours)
     : new Map<number, Ledger>();
   const year = payrollYearNz(run.payday);
   const orderCodes = [...nz.orders.values()].flatMap((each) => each.orders.map((order) => `line:${orderCode(order)}`));
@@ -55,7 +56,7 @@ export function gatherForRows(
   // A run of its own at the end may follow a period that was paid beyond the last day.
   const pastEnd = run.kind === "departure" ? "9999-12-31" : addDays(run.periodStart, -1);
   return {
-    ...{ context, run, elements, records, nz, hours, holidayRow, ledgers, year },
+    ...{ context, run, elements, records, nz, hours, holidayRow, ledgers, firstPaid, year },
     workedTo: workedTo(context, run),
     past: pastPaysOf(store, ids, addMonths(run.payday, -26), pastEnd),
     four: factSums(store, ids, addDays(run.payday, -27), run.payday, ["regularTaxable"]),

@@ -128,7 +128,8 @@ function demandLikely(
     sickDays,
     countsFrom,
     anniversaryFrom,
-  }: Pick<HolidayFactsRecord, "annualWeeks" | "sickDays" | "countsFrom" | "anniversaryFrom">,
+    sickFrom,
+  }: Pick<HolidayFactsRecord, "annualWeeks" | "sickDays" | "countsFrom" | "anniversaryFrom" | "sickFrom">,
 ): void {
   const refuse = (path: string, text: string) => cannot("agreed-leave", text, { errors: [{ path, text }] });
   const rules = context.rules.find(holidayRules, on)?.figures;
@@ -145,13 +146,19 @@ function demandLikely(
     .get(personId)?.start;
   if (countsFrom && start && countsFrom > start)
     throw refuse("countsFrom", `Service counts from the first day here at the latest, ${dateWords(start)}.`);
+  if (!anniversaryFrom && !sickFrom) return;
+  const firstPaid = firstPaidDays(context, [personId]).get(personId) ?? todayAt(context, businessId);
+  if (sickFrom && (sickFrom > firstPaid || (start && sickFrom <= (countsFrom ?? start))))
+    throw refuse(
+      "sickFrom",
+      `This is for the time before this program: a day after the first one here, and not after ${dateWords(firstPaid)}.`,
+    );
   if (!anniversaryFrom) return;
   if (start && anniversaryFrom <= (countsFrom ?? start))
     throw refuse(
       "anniversaryFrom",
       "Twelve months run from the first day by themselves. Leave it empty, or type a later day.",
     );
-  const firstPaid = firstPaidDays(context, [personId]).get(personId) ?? todayAt(context, businessId);
   if (anniversaryFrom > firstPaid)
     throw refuse(
       "anniversaryFrom",

@@ -276,6 +276,7 @@ const cases: Record<MarkCodeNz, { kind: "stop" | "query" | "note"; with: Row; wi
     ],
   },
   openingMissing: { kind: "query", with: [contextNz({ facts: { openingMissing: true } }), hours()] },
+  sickUnknown: { kind: "query", with: [contextNz({ facts: { sickUnknown: true } }), hours()] },
   cashUpAsked: { kind: "query", with: [contextNz(), [...hours(), { elementId: 9, units: "1" }]] },
   noService: { kind: "query", with: [contextNz({ facts: { passesService: false } }), [{ elementId: 3, units: "1" }]] },
   historyShort: {

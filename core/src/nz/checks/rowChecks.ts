@@ -164,6 +164,11 @@ const openingMissing: CheckNz = ({ context, worked }) =>
     ? [{ kind: "query", code: "openingMissing", facts: { start: context.facts.startDate }, mend: person("holidays") }]
     : [];
 
+const sickUnknown: CheckNz = ({ context, worked }) =>
+  context.facts.sickUnknown && worked.gross.value.gt(0)
+    ? [{ kind: "query", code: "sickUnknown", facts: { start: context.facts.startDate }, mend: person("holidays") }]
+    : [];
+
 const period: CheckNz = ({ context, worked }) =>
   periodChecks({
     context,
@@ -202,6 +207,7 @@ export const rowChecksNz: readonly CheckNz[] = [
   exchanged,
   unevenDay,
   openingMissing,
+  sickUnknown,
   absurdHours,
   details,
   dated,

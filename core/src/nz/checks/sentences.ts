@@ -70,6 +70,8 @@ export const sentencesNz = {
     `The days of the working week have ${f.hours} h, and a day of leave was typed without its hours: an average day is paid. Type the hours of that day, or tick.`,
   openingMissing: (f) =>
     `Employed since ${day(f.start)}, and no balance of annual holidays was brought along, so none is counted from before. Record it on the person's page.`,
+  sickUnknown: (f) =>
+    `A casual since ${day(f.start)}: the next sick leave arises twelve months after it arose last, and that day is not on record. Type it under Holidays, or tick where none has arisen.`,
   cashUpAsked: (f) =>
     `${count(f.weeks, "weeks")} of annual holidays cashed up. Tick when the request is on file in writing.`,
   exchangedAsked: (f) =>

@@ -42,6 +42,8 @@ export interface PersonFactsNz extends PersonFactsBase {
   certificateUntil: IsoDate | null;
   /** employed for years before this program, and no balance of annual holidays was brought along */
   openingMissing: boolean;
+  /** a casual with service before this program, and nobody said when sick leave arose last */
+  sickUnknown?: boolean;
   /** six months' service: sick, bereavement and family violence leave */
   passesService: boolean;
 }

@@ -78,6 +78,8 @@ export const holidayTerms = sqliteTable(
     countsFrom: text("counts_from"),
     /** the day from which twelve months ran, where unpaid leave or a closedown before this program moved it */
     anniversaryFrom: text("anniversary_from"),
+    /** the day on which sick leave arose last before this program, where that was by the hours test */
+    sickFrom: text("sick_from"),
   },
   (t) => [index("holiday_terms_person").on(t.personId, t.from)],
 );

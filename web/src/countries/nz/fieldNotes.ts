@@ -184,6 +184,12 @@ export const personNz: FieldNotes = {
     found: "The last anniversary in the earlier system.",
     wrong: "Four weeks arise too early or too late, and the 8 % at the end is of other earnings.",
   },
+  "Sick leave arose last on": {
+    means:
+      "The day on which a casual passed the hours test last, before this program. The next days arise twelve months later.",
+    found: "In the earlier system, where the days of sick leave were added.",
+    wrong: "Ten days arise months too early or too late.",
+  },
   "For holidays in advance": {
     means:
       "What of the gross was paid for annual holidays before they were entitled. In Opening balance they stand below nought.",

@@ -18,6 +18,7 @@ function useHolidays(person: FormProps["person"], day: string) {
       sickDays: known?.sickDays ?? "",
       countsFrom: known?.countsFrom ?? "",
       anniversaryFrom: known?.anniversaryFrom ?? "",
+      sickFrom: known?.sickFrom ?? "",
       openingKind: "annual",
       opening: "",
       openingOn: day,
@@ -69,6 +70,13 @@ export function HolidaysForm({ person, day, onDone }: FormProps) {
         type="date"
         error={errorAt(errors, "anniversaryFrom")}
         {...form.register("anniversaryFrom")}
+      />
+      <TextField
+        label="Sick leave arose last on"
+        hint="Only of a casual, before this program: it arises twelve months later again"
+        type="date"
+        error={errorAt(errors, "sickFrom")}
+        {...form.register("sickFrom")}
       />
       <TextField
         label="Parental leave from"

@@ -83,6 +83,7 @@ export function holidayFactsShown({ nz }: PersonView): Fact[] {
     ["Sick leave", holidays.sickDays ? `${holidays.sickDays} days a year` : undefined],
     ["Service counts from", holidays.countsFrom ? longDate(holidays.countsFrom) : undefined],
     ["Twelve months ran from", holidays.anniversaryFrom ? longDate(holidays.anniversaryFrom) : undefined],
+    ["Sick leave arose last on", holidays.sickFrom ? longDate(holidays.sickFrom) : undefined],
     ["Last entitlement", entitlement.anniversary ? longDate(entitlement.anniversary) : "none yet"],
     ["Next entitlement", entitlement.next ? longDate(entitlement.next) : undefined],
     ["Gross since then", `$${money(entitlement.grossSince)}`],
