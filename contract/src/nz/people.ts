@@ -158,9 +158,8 @@ export interface HolidayFactsRecord {
   sickDays?: string | null | undefined;
   /** the day from which service counts, where that is before the start */
   countsFrom?: string | null | undefined;
-  /** where unpaid leave or a closedown before this program moved the anniversary: the day from which twelve months ran */
+  /** before this program: from when twelve months ran, where the anniversary was moved; when a casual's sick leave arose */
   anniversaryFrom?: string | null | undefined;
-  /** the day on which sick leave arose last before this program, where that was by the hours test */
   sickFrom?: string | null | undefined;
   opening?: { kind: string; units: string }[] | undefined;
   /** the day on which the opening balances are true; today when left out */
