@@ -81,6 +81,14 @@ it("who is casual from a day to come is full-time until then, here as in the for
   expect(() => ask("2026-07-11", "2026-07-14")).toThrow(/Alex Sample0 is casual on 13 July 2026/);
 });
 
+it("who is a contractor from a day to come is shown until then, and after it no more", () => {
+  world = smallWorld(1);
+  terms("2026-07-13", { basis: "contractor" }, "0");
+  const shown = (from: string, to: string) =>
+    readLeave(world.context, world.actor, world.businessId, from, to).people.map((each) => each.basis);
+  expect([shown("2026-06-22", "2026-08-31"), shown("2026-07-13", "2026-08-31")]).toEqual([["full-time"], []]);
+});
+
 describe("the balance on a day to come", () => {
   // Changes and absences without pay by whole weeks: of a part of one the forecast goes by calendar days, a pay by working days.
   it("is what the ledger says on that day, as far as everything was known before", () => {

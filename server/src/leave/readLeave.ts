@@ -2,7 +2,7 @@
 import type { LeaveEntryView, LeavePerson, LeaveRequest, LeaveRequestView, LeaveView } from "@zesty/contract/leave";
 import { daysBetween, isDate } from "@zesty/core/calendar/dates";
 import { leaveKindIn } from "@zesty/core/countries/leave";
-import { weekOn } from "@zesty/core/leave/changingWeek";
+import { type WeekFrom, weekOn } from "@zesty/core/leave/changingWeek";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { fromE4 } from "@zesty/core/quantity/units";
 import { and, eq, isNull } from "drizzle-orm";
@@ -31,20 +31,18 @@ export function readLeave(context: Context, actor: Actor, businessId: number, fr
   const reach = timeReach(context, actor, businessId);
   const seesPay = maySee(context, actor, businessId);
   const everybody = db.select().from(person).where(eq(person.businessId, businessId)).all();
-  const records = datedRecords(
-    db,
-    everybody.map((each) => each.id),
-    to,
-  );
+  const everyId = everybody.map((each) => each.id);
+  const weeks = weeksOf(context, everyId, to);
+  // As it is today; of who is yet to start as it will be.
+  const [records, later] = [datedRecords(db, everyId, today), datedRecords(db, everyId, to)];
   const ids = everybody
     .filter((each) => each.startDate <= to && (each.endDate === null || each.endDate >= from))
-    .filter((each) => records.terms.get(each.id) && records.terms.get(each.id)?.basis !== "contractor")
+    .filter((each) => isEmployedBetween(weeks.get(each.id) ?? [], from))
     .map((each) => each.id)
     .filter((id) => seesPay || reach({ personId: id, date: today }));
   const known = personTimes(context, businessId, ids, from < today ? from : today, to);
   const stamps = ledgerStamps(context, ids);
   const standings = standingsOf(context, known, to);
-  const weeks = weeksOf(context, ids, to);
   const held = context.country(country).leave.held(context, known, records, today);
   const places = new Map(
     db
@@ -71,7 +69,7 @@ export function readLeave(context: Context, actor: Actor, businessId: number, fr
     to,
     today,
     people: known.map((each): LeavePerson => {
-      const terms = records.terms.get(each.who.id);
+      const terms = records.terms.get(each.who.id) ?? later.terms.get(each.who.id);
       const canAnswer = reach({ personId: each.who.id, date: today });
       const ownWeeks = weeks.get(each.who.id) ?? [];
       return {
@@ -113,6 +111,13 @@ export function readLeave(context: Context, actor: Actor, businessId: number, fr
         .get() !== undefined,
   };
 }
+
+/** Whether somebody is no contractor on some day from this one on. */
+const isEmployedBetween = (weeks: readonly WeekFrom[], from: string): boolean =>
+  weeks.some((week, at) => {
+    const next = weeks[at + 1]?.from ?? "9999";
+    return week.basis !== "contractor" && next > from && next > week.from;
+  });
 
 const papersOf = ({ store }: Context, requestId: number) =>
   store
