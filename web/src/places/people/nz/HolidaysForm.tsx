@@ -72,13 +72,6 @@ export function HolidaysForm({ person, day, onDone }: FormProps) {
         {...form.register("anniversaryFrom")}
       />
       <TextField
-        label="Sick leave arose last on"
-        hint="Only of a casual, before this program: it arises twelve months later again"
-        type="date"
-        error={errorAt(errors, "sickFrom")}
-        {...form.register("sickFrom")}
-      />
-      <TextField
         label="Parental leave from"
         hint="Only of leave that was not approved here: approved leave counts by itself"
         type="date"
@@ -136,6 +129,13 @@ function Opening({ form }: { form: Form }) {
         type="date"
         error={errorAt(errors, "openingOn")}
         {...form.register("openingOn")}
+      />
+      <TextField
+        label="Sick leave arose last on"
+        hint="Only of a casual, before this program: it arises twelve months later again"
+        type="date"
+        error={errorAt(errors, "sickFrom")}
+        {...form.register("sickFrom")}
       />
     </>
   );
