@@ -226,12 +226,8 @@ export interface WeekDay {
   /** of a locked day */
   payday: string | null;
 }
-export interface WeekPerson {
-  personId: number;
-  name: string;
-  payrollId: string;
-  basis: string;
-  /** everything that prices the days: the page works them out itself, while they are typed */
+/** Everything that prices days: the page works them out itself, while they are typed. */
+export interface WeekPricing {
   time: Omit<PersonTime, "rules" | "days">;
   agreement: string | null;
   classification: string | null;
@@ -240,10 +236,16 @@ export interface WeekPerson {
   /** per cent of loading on annual leave agreed with the person; null where the agreement's counts */
   loadingPercent: string | null;
   rates: EnteredRates;
+}
+export interface WeekPerson extends WeekPricing {
+  personId: number;
+  name: string;
+  payrollId: string;
+  basis: string;
   /** days of the week shown, and those about it as context */
   days: Record<string, WeekDay>;
-  /** the day between on which other terms begin: the days before it are paid by others than those that stand here */
-  changesOn: string | null;
+  /** where other terms begin within the week: what prices the days before, each up to its last day, in order */
+  before: (WeekPricing & { until: string })[];
   /** whoever looks records and approves this person's days */
   canEdit: boolean;
 }

@@ -35,7 +35,8 @@ export function timesInParts(
   });
 }
 
-function termParts(context: Context, personId: number, from: IsoDate, to: IsoDate): [IsoDate, IsoDate][] {
+/** A time cut where the terms of a person change: first and last day of each part. */
+export function termParts(context: Context, personId: number, from: IsoDate, to: IsoDate): [IsoDate, IsoDate][] {
   const starts: IsoDate[] = [];
   for (let day = from; day <= to; day = addDays(termsUntil(context, personId, day, to), 1)) starts.push(day);
   return parted(starts, to);

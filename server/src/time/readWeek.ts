@@ -1,5 +1,5 @@
 /** The week of a cycle for the page: people, their days, and everything that prices them. */
-import type { WeekDay, WeekPerson, WeekView } from "@zesty/contract/time";
+import type { WeekDay, WeekPerson, WeekPricing, WeekView } from "@zesty/contract/time";
 import type { AgreementRules } from "@zesty/core/agreements/agreementRules";
 import { addDays, isDate } from "@zesty/core/calendar/dates";
 import { and, asc, desc, eq, ne } from "drizzle-orm";
@@ -9,9 +9,9 @@ import { cannot, notFound } from "../ground/problem.ts";
 import { maySee } from "../ground/rights.ts";
 import { peopleOfCycle } from "../hours/cycleDays.ts";
 import { periodHolding } from "../hours/periods.ts";
-import { personTimes } from "../hours/personTimes.ts";
+import { type KnownPerson, personTimes } from "../hours/personTimes.ts";
 import type { KnownDay } from "../hours/readDays.ts";
-import { termsUntil } from "../hours/termsUntil.ts";
+import { termParts } from "../hours/timesInParts.ts";
 import { timeReach } from "../http/timeRights.ts";
 import { datedRecords } from "../store/dated.ts";
 import { payCycle, payRun, person } from "../store/schema.ts";
@@ -85,23 +85,20 @@ export function readWeek(
   const shown = seesPay ? ids : ids.filter(isOwn);
   const known = personTimes(context, businessId, shown, from, to);
   const rows = known.map((each): WeekPerson => {
-    const { rules: own, days: _days, ...time } = each.time;
-    if (own) rules.set(own.code, own);
-    const until = termsUntil(context, each.who.id, from, to);
+    const before = termParts(context, each.who.id, from, to)
+      .slice(0, -1)
+      .flatMap(([first, until]) =>
+        personTimes(context, businessId, [each.who.id], first, until).map((then) => ({ until, then })),
+      );
+    for (const { rules: own } of [...before.map(({ then }) => then.time), each.time]) if (own) rules.set(own.code, own);
     return {
       personId: each.who.id,
       name: `${each.who.givenName} ${each.who.familyName}`,
       payrollId: each.who.payrollId,
       basis: terms.get(each.who.id)?.basis ?? "",
-      time,
-      agreement: each.terms?.agreement ?? null,
-      classification: each.terms?.classification ?? null,
-      agreedRate: seesPay ? each.agreedRate : null,
-      salaried: each.salaried,
-      loadingPercent: each.loadingPercent,
-      rates: seesPay ? each.rates : { classifications: {}, allowances: {} },
+      ...pricingOf(each, seesPay),
       days: weekDays(each.known),
-      changesOn: until < to ? addDays(until, 1) : null,
+      before: before.map(({ until, then }) => ({ until, ...pricingOf(then, seesPay) })),
       canEdit: isOwn(each.who.id),
     };
   });
@@ -122,6 +119,19 @@ export function readWeek(
         each.known.flatMap((day) => (day.date >= from && day.date <= to ? [day.dayId] : [])),
       ),
     }),
+  };
+}
+
+function pricingOf({ time: all, terms, ...each }: KnownPerson, seesPay: boolean): WeekPricing {
+  const { rules: _rules, days: _days, ...time } = all;
+  return {
+    time,
+    agreement: terms?.agreement ?? null,
+    classification: terms?.classification ?? null,
+    agreedRate: seesPay ? each.agreedRate : null,
+    salaried: each.salaried,
+    loadingPercent: each.loadingPercent,
+    rates: seesPay ? each.rates : { classifications: {}, allowances: {} },
   };
 }
 

@@ -402,11 +402,14 @@ describe("days into the run", () => {
       ["2026-06-28", "175 %"],
       ["2026-06-29", "worked: 4 h"],
     ]);
-    const changesOn = (day: string) =>
-      readWeek(world.context, world.actor, world.businessId, undefined, day).people[0]?.changesOn;
-    expect([changesOn("2026-06-25"), changesOn("2026-06-30")]).toEqual([null, null]);
+    const before = (day: string) =>
+      readWeek(world.context, world.actor, world.businessId, undefined, day).people[0]?.before.map((each) => [
+        each.until,
+        each.agreement,
+      ]);
+    expect([before("2026-06-25"), before("2026-06-30")]).toEqual([[], []]);
     saveSection(world.context, world.actor, who(), "employment", { ...employment(), from: "2026-06-24" });
-    expect(changesOn("2026-06-25")).toBe("2026-06-24");
+    expect(before("2026-06-25")).toEqual([["2026-06-23", "MA000004"]]);
   });
 
   it("says where a day is not as it was recorded", () => {

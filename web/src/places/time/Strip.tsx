@@ -86,12 +86,11 @@ export function Strip({
             Change
           </Link>
         </p>
-        {person.changesOn && (
-          <p className="mt-1">
-            Other terms from {weekdayDate(person.changesOn)}. Each day is paid by its own; the figures here go by the
-            later ones.
+        {person.before.map(({ until }) => (
+          <p key={until} className="mt-1">
+            Other terms until {weekdayDate(until)}: each day goes by its own.
           </p>
-        )}
+        ))}
       </div>
       <section>
         <h3 className="flex justify-between border-b border-rule-strong pb-0.5 font-semibold">

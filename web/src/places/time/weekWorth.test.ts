@@ -30,7 +30,7 @@ const person = (basis: "casual" | "fullTime", typed: Record<string, string>): We
     ]),
   ),
   canEdit: true,
-  changesOn: null,
+  before: [],
 });
 const agreed = { mon: 456, tue: 456, wed: 456, thu: 456, fri: 456 };
 const worth = (...all: Parameters<typeof person>) => personWorth(person(...all), view, dates, "worked");
@@ -53,6 +53,18 @@ describe("a week's worth", () => {
     const found = worth(basis, { [date]: typed });
     const day = found.days[date];
     expect([(day?.cost ?? found.cost.minus(found.cost)).toFixed(2), became(day)]).toEqual([money, words]);
+  });
+  it("goes by the terms of each day, where others begin within the week", () => {
+    const now = person("fullTime", { "2026-06-22": "7.6", "2026-06-24": "7.6" });
+    const { time, agreement, classification, salaried, loadingPercent, rates } = now;
+    const before = { time, agreement, classification, salaried, loadingPercent, rates, agreedRate: "40" };
+    const found = personWorth({ ...now, before: [{ ...before, until: "2026-06-23" }] }, view, dates, "worked");
+    // Monday and Tuesday at 40, Wednesday to Friday at 30 an hour.
+    expect([found.minutes, found.usual, found.cost.toFixed(2)]).toEqual([2280, 2280, "1292.00"]);
+    expect([found.days["2026-06-22"], found.days["2026-06-24"]].map((day) => day?.cost.toFixed(2))).toEqual([
+      "304.00",
+      "228.00",
+    ]);
   });
   it("is the usual week where nothing is recorded, and rounds each pay line once", () => {
     const usual = worth("fullTime", {});

@@ -63,7 +63,31 @@ const words = (id: string) => id.replaceAll("-", " ");
 const worthAt = (rate: Decimal | null, minutes: number, percent: Decimal): Decimal | null =>
   rate && worthOf(minutes, rate, percent);
 
+/** Each day by the terms that hold on it. */
 function worthOfPerson(person: WeekPerson, view: WeekView, dates: readonly string[], kind: DayKind): PersonWorth {
+  const untils = ["", ...person.before.map((each) => each.until)];
+  const worthFrom = (part: WeekPerson, at: number): PersonWorth => {
+    const [after, until] = [untils[at] ?? "", untils[at + 1] ?? "9999"];
+    const own = dates.filter((date) => date > after && date <= until);
+    return worthByTerms(part, view, own, kind);
+  };
+  const last = worthFrom(person, person.before.length);
+  return person.before
+    .map((pricing, at) => worthFrom({ ...person, ...pricing }, at))
+    .reduce(
+      (all, part) => ({
+        time: all.time,
+        days: { ...part.days, ...all.days },
+        minutes: all.minutes + part.minutes,
+        usual: all.usual + part.usual,
+        cost: all.cost.plus(part.cost),
+        faults: all.faults + part.faults,
+      }),
+      last,
+    );
+}
+
+function worthByTerms(person: WeekPerson, view: WeekView, dates: readonly string[], kind: DayKind): PersonWorth {
   const time = timeOf(person, view, kind);
   const { rules } = time;
   const hours: PersonHours = personHours(time, dates);
