@@ -57,6 +57,16 @@ describe("ESCT rates of a year", () => {
       kept.length,
     );
   });
+  // 40 h at 30.00 for 52 weeks and 3.5 % of the employer; with 8 % in each pay 1.08 times as much (s RD 69).
+  it.each([
+    [false, "64584.00"],
+    [true, "69750.72"],
+  ])("go by holiday pay with each pay, too: %s", (withPay, base) => {
+    const agreed = { varies: false, agreedWeek: null, averageOnlyUntil: null, keepsAnniversary: false };
+    world = smallWorldNz(1, { holidays: { ...agreed, withPay } });
+    save("2026-01-01");
+    expect(rates("2026-05-01").rows[0]).toMatchObject({ base, estimated: true });
+  });
   it("wait for the year's table, and are of members only", () => {
     world = smallWorldNz(1);
     save("2026-01-01");

@@ -1,6 +1,6 @@
 /** Leave asked for, or recorded as approved at once: kind, days in one field, hours of a part of the day. */
 import type { AskLeave, LeavePerson, LeaveView } from "@zesty/contract/leave";
-import { type KindOfLeave, leaveKindsIn } from "@zesty/core/countries/leave";
+import type { KindOfLeave } from "@zesty/core/countries/leave";
 import { weekOn } from "@zesty/core/leave/changingWeek";
 import { tidiedHours } from "@zesty/core/quantity/tidied";
 import { useState } from "react";
@@ -12,7 +12,7 @@ import { ChoiceField, TextField, TickField } from "../Fields.tsx";
 import { longDate, shortDate } from "../format.ts";
 import { ProblemNote } from "../ProblemNote.tsx";
 import { AskedFacts } from "./AskedFacts.tsx";
-import { askedFacts, readSpan } from "./asked.ts";
+import { askedFacts, kindsFor, readSpan } from "./asked.ts";
 
 interface Props {
   view: LeaveView;
@@ -32,7 +32,7 @@ const spanText = ({ first, last }: { first: string; last: string }) =>
 
 export function LeaveForm({ view, person, firstKind, drawn = null, onDone, onBack, onDays }: Props) {
   const week = weekOn(person.weeks, drawn?.first ?? view.today);
-  const kinds = leaveKindsIn(view.country).filter((kind) => week?.basis !== "casual" || !kind.notForCasuals);
+  const kinds = kindsFor(person, view);
   const first = kinds.find((each) => each.code === firstKind) ?? kinds[0];
   const [kind, setKind] = useState(first?.code ?? "");
   const [text, setText] = useState(drawn ? spanText(drawn) : "");

@@ -2,7 +2,7 @@
 import type { LeaveLimit, LeavePerson, LeaveView } from "@zesty/contract/leave";
 import { addDays, daysBetween } from "@zesty/core/calendar/dates";
 import { readDate } from "@zesty/core/calendar/readDate";
-import { type KindOfLeave, leaveKindIn } from "@zesty/core/countries/leave";
+import { type KindOfLeave, leaveKindIn, leaveKindsIn } from "@zesty/core/countries/leave";
 import { amountInWeeks, type DayOfWeek, daysInWeeks } from "@zesty/core/leave/changingWeek";
 import { balanceOn } from "@zesty/core/leave/forecast";
 import type { LeaveAsked } from "@zesty/core/leave/leaveDays";
@@ -23,6 +23,15 @@ export interface AskedFacts {
   noticeDays: number;
   /** what the law gives, where it is less than these days */
   beyond: LeaveLimit | null;
+}
+
+/** Kinds that may be asked for: whoever is permanent on some day from today on may ask for that day; the server knows which. */
+export function kindsFor(
+  { weeks }: LeavePerson,
+  { country, today }: Pick<LeaveView, "country" | "today">,
+): KindOfLeave[] {
+  const isPermanent = weeks.some(({ basis }, at) => basis !== "casual" && (weeks[at + 1]?.from ?? "9999") > today);
+  return leaveKindsIn(country).filter((kind) => isPermanent || !kind.notForCasuals);
 }
 
 /** @param isRecorded it stands on the record already: then the balance has it */

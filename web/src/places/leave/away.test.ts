@@ -1,7 +1,7 @@
 /** What is asked for, as the leave page spells it out. */
 import type { LeavePerson, LeaveRequestView } from "@zesty/contract/leave";
 import { describe, expect, it } from "vitest";
-import { askedFacts, readSpan } from "../../parts/leave/asked.ts";
+import { askedFacts, kindsFor, readSpan } from "../../parts/leave/asked.ts";
 import { awayByDay, stretchesOf } from "./away.ts";
 
 const person: LeavePerson = {
@@ -58,6 +58,19 @@ describe("what is asked for", () => {
     expect([facts.holidays.length, facts.amount.toString(), facts.money?.toString()]).toEqual([1, "15.2", "456"]);
     // 20 + 2.8 on Sunday 5 July; three more days accrue 1.2, and 15.2 are taken.
     expect([facts.before?.toString(), facts.after?.toString(), facts.noticeDays]).toEqual(["22.8", "8.8", 5]);
+  });
+  it.each<[string, string, boolean]>([
+    ["2020-01-06", "casual", false],
+    ["2026-07-13", "casual", true],
+    ["2026-07-13", "part-time", true],
+  ])("from %s on %s: annual leave is offered: %s", (from, basis, isOffered) => {
+    const first = {
+      ...(person.weeks[0] ?? ({} as never)),
+      basis: from > "2026" && basis !== "casual" ? "casual" : "full-time",
+    };
+    const weeks = from > "2026" ? [first, { ...first, from, basis }] : [{ ...first, basis }];
+    const kinds = kindsFor({ ...person, weeks }, { country: "AU", today: "2026-07-01" });
+    expect(kinds.some((each) => each.code === "annual")).toBe(isOffered);
   });
   it("goes by the week and the rate of each day", () => {
     const short = {
