@@ -7,7 +7,7 @@ import type { HolidayFacts } from "./holidayFacts.ts";
 import { person, shown, shownMoney, span, zeroFigure } from "./holidayWords.ts";
 
 /** Days in an ordinary week; five where nobody has said. */
-export const daysAWeek = ({ pattern }: HolidayFacts): number =>
+export const daysAWeek = ({ pattern }: Pick<HolidayFacts, "pattern">): number =>
   pattern === null ? 5 : pattern.filter((hours) => Number(hours) > 0).length || 5;
 /** Hours of an ordinary day: a week's hours over its days. */
 export const hoursADay = (facts: HolidayFacts): Decimal => decimalOrZero(facts.weeklyHours).div(daysAWeek(facts));

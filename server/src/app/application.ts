@@ -18,7 +18,7 @@ import { Changes } from "../http/events.ts";
 import { problemOf } from "../http/handler.ts";
 import { forgetReceived } from "../http/received.ts";
 import { Jobs } from "../jobs/jobs.ts";
-import { withLeaveLaidAnew } from "../leave/movedHolidays.ts";
+import { withLeaveLaidAnew } from "../leave/laidAnew.ts";
 import { type OutboxWorker, outboxWorker } from "../outbox/worker.ts";
 import { type EventTeller, eventTeller } from "../programs/tellEvents.ts";
 import { duesChannels } from "../remittances/channels.ts";

@@ -28,7 +28,7 @@ export interface Context {
   trust: { verdict: Verdict; faults: string[]; walkedAt: string };
   /** facts changed that open runs stand on: they are composed and counted anew; days and terms of people first */
   factsChanged(businessId: number, personIds?: readonly number[]): void;
-  /** work after which public holidays may be others, of one person or of the business: leave is laid anew by them */
+  /** work after which public holidays or working days may be others, of one person or of the business: leave is laid anew */
   withLeaveLaidAnew<T>(actor: Actor, businessId: number, personId: number | null, work: () => T): T;
   /** tells the outbox that something is queued */
   wakeOutbox(): void;

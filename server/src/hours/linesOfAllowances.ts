@@ -1,6 +1,5 @@
-/** Lines of what an agreement gives beside the hours, and of days that are counted. */
+/** Lines of what an agreement gives beside the hours. */
 import { reportingCodeOf, unitAmount } from "@zesty/core/hours/pricing";
-import { decimal } from "@zesty/core/quantity/decimal";
 import { halfUpToCent } from "@zesty/core/quantity/rounding";
 import { dayWords } from "./dayWords.ts";
 import { addTo, type Gathering } from "./lineTargets.ts";
@@ -33,14 +32,4 @@ export function gatherAllowances({ person, rules, law, hours, allPurpose, find, 
     to.units = extra.units.plus(to.units ?? 0);
     to.why.push(...why, `${extra.units.toString()} × $${each.toFixed(2)}`);
   }
-}
-
-/** How many days were worked or taken, where every day is recorded (New Zealand's averages go by it). */
-export function gatherDaysWorked({ person, hours, law, find, target }: Gathering): void {
-  if (!law.daysWorked || person.time.use !== "all") return;
-  const days = new Set([...hours.pieces, ...hours.plain, ...hours.leave].map((each) => each.date));
-  if (days.size === 0) return;
-  const to = target(find({ kind: "holiday", element: "daysWorked" }));
-  to.units = decimal(days.size);
-  to.why.push([...days].sort().map(dayWords).join(", "));
 }

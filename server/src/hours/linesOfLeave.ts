@@ -25,7 +25,9 @@ export function gatherLeave({ person, hours, law, find, target, rateOn }: Gather
     law.fullRate.includes(each.kind)
       ? (rateOn(each.date)?.times(fullShare(time, each, plannedShifts(person.known)[each.date])) ?? null)
       : rateOn(each.date);
-  for (const { kind, rate, taken } of leaveByRate(hours.leave, time.country, fullRateOn)) {
+  // Leave on a day off is asked about (askedOfDays.ts), and takes nothing.
+  const some = hours.leave.filter((each) => each.hours.gt(0));
+  for (const { kind, rate, taken } of leaveByRate(some, time.country, fullRateOn)) {
     const to = target(find({ kind: "leave", leave: kind }), undefined, rate);
     to.hours = sum(taken.map((each) => each.hours));
     if (leaveKindIn(time.country, kind).unit !== "hours") to.units = unitsOf(person, kind, taken);

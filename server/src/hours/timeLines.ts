@@ -2,8 +2,9 @@
 import type { SheetLine } from "@zesty/core/pay/row";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { askedOfDays } from "./askedOfDays.ts";
+import { gatherDaysWorked } from "./daysWorked.ts";
 import { dayWords } from "./dayWords.ts";
-import { gatherAllowances, gatherDaysWorked } from "./linesOfAllowances.ts";
+import { gatherAllowances } from "./linesOfAllowances.ts";
 import { gatherAlternativeDays, gatherLeave, gatherLoading } from "./linesOfLeave.ts";
 import { gatherPieces, gatherPlain } from "./linesOfWork.ts";
 import { type Gathering, gathering } from "./lineTargets.ts";

@@ -13,7 +13,7 @@ import { type KnownPerson, personTimes } from "../hours/personTimes.ts";
 import type { PersonDay } from "../http/timeRights.ts";
 import { holidaySwap, person } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
-import { withLeaveLaidAnew } from "./movedHolidays.ts";
+import { withLeaveLaidAnew } from "./laidAnew.ts";
 import { paidOn, readSwaps } from "./readSwaps.ts";
 
 const refused = (path: string, text: string) => cannot("swap-refused", text, { errors: [{ path, text }] });

@@ -4,7 +4,7 @@ import type { DayChange } from "@zesty/contract/time";
 import { addDays, dateWords, daysBetween } from "@zesty/core/calendar/dates";
 import { leaveKindIn, leaveKindsIn } from "@zesty/core/countries/leave";
 import { type DayRecord, hasWork } from "@zesty/core/hours/dayText";
-import { amountInWeeks, type DayOfWeek, daysInWeeks } from "@zesty/core/leave/changingWeek";
+import { amountInWeeks, type DayOfWeek } from "@zesty/core/leave/changingWeek";
 import { balanceOn, type LeaveOn } from "@zesty/core/leave/forecast";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { and, eq } from "drizzle-orm";
@@ -12,11 +12,11 @@ import type { Actor, Context } from "../ground/context.ts";
 import { todayAt } from "../ground/findBusiness.ts";
 import { cannot, conflict, notFound } from "../ground/problem.ts";
 import { type KnownPerson, personTimes } from "../hours/personTimes.ts";
-import { weeksOf } from "../hours/weeksFrom.ts";
 import { leaveAnswer, leaveRequest, person } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 import { refreshTimeInRuns } from "../time/intoRun.ts";
+import { leaveDaysOf, spanOf } from "./daysAsked.ts";
 import { findRequest, standingRequests } from "./readLeave.ts";
 import { standingsOf } from "./standings.ts";
 
@@ -122,10 +122,6 @@ function tell(
   });
 }
 
-/** The days that are asked for, by the week of each. */
-const spanOf = (context: Context, { who, time }: KnownPerson, asked: AskLeave | LeaveRequest): DayOfWeek[] =>
-  daysInWeeks(asked, weeksOf(context, [who.id], asked.last).get(who.id) ?? [], time.holidays);
-
 function demandAskable(context: Context, businessId: number, who: Who, wanted: AskLeave): void {
   const { first, last } = wanted;
   if (last < first) throw refused("last", "The last day lies before the first. Turn them round, or look at the years.");
@@ -196,7 +192,7 @@ function ontoRecord(
   const start = asked.first < today ? asked.first : today;
   const [known] = personTimes(context, businessId, [who.id], start, asked.last);
   if (!known) throw notFound("person");
-  const span = spanOf(context, known, asked).filter((day) => day.holiday === null);
+  const span = leaveDaysOf(context, known, asked);
   const before = new Map(known.known.filter((day) => day.kind === "worked").map((day) => [day.date, day]));
   const changes = span.map(({ date }): DayChange => {
     const day = before.get(date)?.record ?? null;
@@ -254,25 +250,6 @@ function demandBalance(
     `${kind.words} of ${who.name} would stand at ${after.toDecimalPlaces(2).toString()} ${kind.unit} after ${dateWords(asked.last)}. Approve it only if leave in advance was agreed, or decline it.`,
     { errors: [{ path: "belowNought", text: "Tick that leave in advance was agreed." }] },
   );
-}
-
-/**
- * A day within approved leave that is no public holiday any more is leave like its neighbours: put onto the record, as far
- * as nothing else is recorded there and no pay has taken it.
- */
-export function takeAsLeave(context: Context, actor: Actor, businessId: number, personId: number, date: string): void {
-  const asked = standingRequests(context, personId).find(
-    (each) => each.state === "approved" && each.first <= date && each.last >= date,
-  );
-  const [known] = personTimes(context, businessId, [personId], date, date);
-  if (!asked || !known) return;
-  const isFree = !known.known.some((day) => day.kind === "worked" && day.date === date && day.record !== null);
-  const works = spanOf(context, known, { ...asked, first: date, last: date }).some((day) => day.holiday === null);
-  if (!isFree || !works) return;
-  const hours = asked.hoursADay === null ? {} : { hours: asked.hoursADay };
-  const record = { shifts: [], leave: [{ kind: asked.kind, ...hours, request: asked.id }] };
-  saveDays(context, actor, businessId, { days: [{ personId, date, kind: "worked", record }] }, "leave asked for");
-  approveDays(context, actor, businessId, { days: [{ personId, date }], approved: true });
 }
 
 /** Takes the days of a request off the record again; days that a signed-off pay has taken stay. */

@@ -1,5 +1,6 @@
 /** What the row of a New Zealand run knows of its person: tax code, KiwiSaver, orders, and what the Holidays Act looks at. */
 import { addDays, addMonths, type IsoDate } from "@zesty/core/calendar/dates";
+import { weekOn } from "@zesty/core/leave/changingWeek";
 import { exchangeable } from "@zesty/core/nz/alternativeHolidays";
 import { esctBase, esctRate } from "@zesty/core/nz/esct";
 import { asTaxed, type PastPay } from "@zesty/core/nz/holidayFacts";
@@ -135,7 +136,9 @@ function rowOf(who: Who, all: Gathered): { part: NzPart; esct: ReturnType<typeof
     earlierGross: decimal(centsText(all.four.get(who.id)?.get("regularTaxable") ?? 0))
       .plus(earlier)
       .toFixed(2),
-    patternDays: String(patternDays({ ...run, ...who }, holidays)),
+    patternDays: String(
+      patternDays({ ...run, ...who }, holidays, (date) => weekOn(all.weeks.get(who.id) ?? [], date)?.pattern ?? null),
+    ),
     cashedUp: all.cashedUp.get(who.id) ?? "0",
     exchangeable: exchangeable(alternativeLots(context, ledger?.entries ?? [], run.payday), run.payday).toString(),
     nextAnniversary: ledger && all.holidayRow ? nextAnniversary(ledger, run.payday, all.holidayRow) : null,

@@ -12,6 +12,7 @@ import type { Who } from "../ground/findRun.ts";
 import { type Begun, holidaysBegunBefore } from "../hours/holidayBegun.ts";
 import { recordedHours } from "../hours/recordedHours.ts";
 import { swapsOf } from "../hours/swappedHolidays.ts";
+import { weeksOf } from "../hours/weeksFrom.ts";
 import { ratesIn } from "../row/ratesOn.ts";
 import { workedLeave, workedTerms } from "../row/workedTerms.ts";
 import { otherPays as takenInPeriod } from "../runs/earlierInPeriod.ts";
@@ -70,6 +71,7 @@ export function gatherForRows(
     hoursOn: recordedHours(context, ids, run),
     parental: parentalLeaves(context, ids, run.periodEnd),
     swaps: swapsOf(context, ids),
+    weeks: weeksOf(context, ids, run.periodEnd),
     provinceOf: provinces(context, run.businessId),
     cashedUp: cashedUpSince(context, ids, run, cashedUpFrom, elements),
     begun:

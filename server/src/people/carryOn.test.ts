@@ -67,3 +67,39 @@ describe("a change from today, where a raise is on record from 3 August", () => 
     expect(held("2026-08-03")).toEqual([315_000, null, null, 300_000]);
   });
 });
+
+// A list is as many facts as it has entries: each goes on, stays or goes by itself.
+describe("usual pay from today, where other usual pay is on record from 3 August", () => {
+  const lines = (tool: string | null, hours: string) => [
+    { elementId: world.element("ORD"), hours },
+    ...(tool === null ? [] : [{ elementId: world.element("TOOL"), amount: tool }]),
+  ];
+  const usual = (from: string, tool: string | null, hours = "38") =>
+    saveSection(world.context, world.actor, who(), "usualPay", { from, lines: lines(tool, hours) });
+  const held = (date: string) => datedRecords(world.context.store.db, [who()], date).usual.get(who())?.lines;
+  it.each<[string, () => unknown, string | null, string]>([
+    [
+      "an allowance begins beside other hours",
+      () => [usual("2026-08-03", null, "30"), usual("2026-07-01", "20")],
+      "20",
+      "30",
+    ],
+    [
+      "an allowance ends",
+      () => [usual("2026-07-01", "20"), usual("2026-08-03", "20", "30"), usual("2026-07-01", null)],
+      null,
+      "30",
+    ],
+    ["the later allowance is another", () => [usual("2026-08-03", "25", "30"), usual("2026-07-01", "20")], "25", "30"],
+    [
+      "hours change beside a later allowance",
+      () => [usual("2026-08-03", "25"), usual("2026-07-01", null, "30")],
+      "25",
+      "30",
+    ],
+  ])("%s", (_what, change, tool, hours) => {
+    world = smallWorld(1);
+    change();
+    expect(held("2026-08-03")).toEqual(lines(tool, hours));
+  });
+});

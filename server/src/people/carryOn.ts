@@ -4,9 +4,9 @@
  */
 import { asc, eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
+import { asRow, entriesApart, type Fields } from "./entriesApart.ts";
 import type { Lane } from "./lanes.ts";
 
-type Fields = Record<string, unknown>;
 interface Dated extends Fields {
   id: number;
   from: string;
@@ -21,6 +21,7 @@ const together: readonly (readonly string[])[] = [
   ["fundId", "memberNumber", "shares"],
 ];
 const groupOf = (key: string): readonly string[] => together.find((group) => group.includes(key)) ?? [key];
+
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
 
 const sameIn = (group: readonly string[], one: Fields, other: Fields): boolean =>
@@ -46,14 +47,17 @@ export function carryOn({ store: { db } }: Context, personId: number, { table }:
     .from(table)
     .where(eq(table.personId, personId))
     .orderBy(asc(table.from), asc(table.id))
-    .all() as Dated[];
+    .all()
+    .map((each) => entriesApart(each)) as Dated[];
   const row = rows.reduce<Dated | undefined>(
     (newest, each) => (newest && newest.id > each.id ? newest : each),
     undefined,
   );
   const before = row && rows.findLast((each) => each.from <= row.from && each.id < row.id);
   if (!row || !before) return [];
-  const changed = Object.keys(row).filter((key) => !["id", "from"].includes(key) && !same(row[key], before[key]));
+  const changed = [...new Set([...Object.keys(row), ...Object.keys(before)])].filter(
+    (key) => !["id", "from"].includes(key) && !same(row[key], before[key]),
+  );
   const later = new Map(rows.filter((each) => each.from > row.from).map((each) => [each.from, each]));
   return [...later].flatMap(([from, held]) => {
     const goes = changed.filter((key) => {
@@ -63,7 +67,7 @@ export function carryOn({ store: { db } }: Context, personId: number, { table }:
     if (goes.length === 0) return [];
     const { id: _id, ...kept } = held;
     db.insert(table)
-      .values({ ...kept, ...Object.fromEntries(goes.map((key) => [key, row[key]])) } as never)
+      .values(asRow({ ...kept, ...Object.fromEntries(goes.map((key) => [key, row[key]])) }) as never)
       .run();
     return [from];
   });

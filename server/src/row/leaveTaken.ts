@@ -33,10 +33,12 @@ export function leaveTakenIn(context: Context, { run, owner }: LoadedRun, rows: 
     const leave = parts.flatMap(({ person: then, from, to }) => {
       const known = recordsOf(then.known, (day) => day.state === "approved" || day.state === "locked");
       const own = dates.filter((date) => date >= from && date <= to);
-      return personHours({ ...then.time, days: known }, own).leave.map((day) => {
+      const inUnits = personHours({ ...then.time, days: known }, own).leave.map((day) => {
         const inHours = leaveKindIn(owner.country, day.kind).unit === "hours";
         return { ...day, e4: toE4(inHours ? day.hours : unitsOf(then, day.kind, [day])) };
       });
+      // A day off takes nothing, and begins no leave.
+      return inUnits.filter((day) => day.e4 > 0);
     });
     const patternOn = (date: string) => parts.find((each) => date <= each.to)?.person.time.pattern ?? null;
     for (const kind of new Set(leave.map((each) => each.kind))) {

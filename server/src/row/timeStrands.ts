@@ -16,6 +16,7 @@ import type { Run } from "../ground/findRun.ts";
 import { beyondOuterLimits, shortOfAgreement } from "../hours/agreementFloor.ts";
 import { holidaysOff, leaveOfFullDays, leaveOnDaysOff } from "../hours/askedOfDays.ts";
 import { cycleOn } from "../hours/cycleDays.ts";
+import { usualDays } from "../hours/daysWorked.ts";
 import { advanceQuery, aheadOf, paidBefore, together } from "../hours/inAdvance.ts";
 import { lateDays } from "../hours/paidDays.ts";
 import { datesOf, periodHolding } from "../hours/periods.ts";
@@ -111,6 +112,7 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
   const last = spans.at(-1);
   if (!last) return { strands: [], byRecord: [], dates: [], lateWeeks: [], open: null, ask: () => [] };
   const present = byUsualPay(last).agreedRate;
+  const areDaysCounted = spans.some(({ person }) => isByRecord(person) && person.time.use === "all");
   const isNz = timeRulesIn(last.person.time.country).holidaysByDay;
   const inPeriod = spans.flatMap(({ span }) => datesOf(span.from, span.to));
   const isOwn = new Set(inPeriod);
@@ -121,6 +123,8 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
   const byRecord = spans.flatMap(({ person }, at) => (isByRecord(person) ? [at] : []));
   const priced: TimeLines[] = [];
   const accruing = (lines: readonly SheetLine[], then: KnownPerson) => accruingThen(lines, then, last.person, elements);
+  const addUsualDays = (person: KnownPerson, own: readonly string[]) =>
+    strands.push({ act: 0, source: "days", line: usualDays(withPayable(person), own, work.find) });
   spans.forEach(({ span, person }, at) => {
     const asOf = isNz && span !== last.span ? asOfSpan(span, work) : null;
     const own = datesOf(span.from, span.to).filter((date) => !before.includes(date));
@@ -129,12 +133,14 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
         const found = atRateOf(person, present, timeLines(withPayable(part.person), part.dates, work.find));
         priced.push({ ...found, lines: accruing(datedBack(found.lines, asOf), person) });
       }
+      if (isNz && areDaysCounted && person.time.use !== "all") addUsualDays(person, own);
       for (const day of approvedIn(person.known, span.from, span.to)) dates.add(day.date);
       return;
     }
     const early = before.filter((date) => date >= span.from && date <= span.to);
     const then = byUsualPay({ span, person });
     const found = atRateOf(then, present, { lines: leaveLines(then, own, work.find), faults: [], queries: [] });
+    if (isNz && areDaysCounted) addUsualDays(person, own);
     const isLoading = (line: SheetLine) => elements.get(line.elementId)?.element === "leaveLoading";
     const taken = takenOn(person, [...own, ...early]);
     const lines = [

@@ -100,8 +100,8 @@ it("work on a day that is not in the week is asked about, and paid at the day of
 
 it.each<[string, "AU" | "NZ", string, Partial<{ units: string; hours: string }>[], boolean]>([
   ["hours that nobody said", "AU", "al", [], true],
-  ["hours that nobody said, in days", "NZ", "sick", [{ units: "0" }], true],
-  ["hours that nobody said, in weeks", "NZ", "al", [{ units: "0" }], true],
+  ["hours that nobody said, in days", "NZ", "sick", [], true],
+  ["hours that nobody said, in weeks", "NZ", "al", [], true],
   ["hours that somebody said", "NZ", "sick 8", [{ units: "1" }], false],
   ["leave without pay", "AU", "unpaid", [], false],
 ])("leave on a day that the agreed week does not have: %s, %s %s", (_what, country, text, taken, asked) => {

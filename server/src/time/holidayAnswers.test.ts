@@ -31,7 +31,7 @@ describe("days in New Zealand", () => {
     type({ "2026-06-21": "9-13", "2026-06-22": "9-19 b30", "2026-06-23": "sick" });
     approve(["2026-06-21", "2026-06-22", "2026-06-23"]);
     expect(shown(runId)).toEqual(
-      ["Ordinary 9", "Overtime 1½ 0.5", "Ordinary at 125 % 4", "Sick leave, days 8", "Days worked 3 u"].sort(
+      ["Ordinary 9", "Overtime 1½ 0.5", "Ordinary at 125 % 4", "Sick leave, days 8", "Days worked 2 u"].sort(
         (a, b) => shown(runId).indexOf(a) - shown(runId).indexOf(b),
       ),
     );

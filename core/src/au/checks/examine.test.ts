@@ -53,6 +53,15 @@ const cases: Record<MarkCodeAu, Case> = {
     kind: "query",
     with: [context({ person: person({ basis: "casual" }) }), [{ elementId: 5, hours: "6" }]],
   },
+  casualLeave: {
+    kind: "query",
+    with: [context({ person: person({ basis: "casual" }) }), [{ elementId: 2, hours: "6" }]],
+    // Days from before somebody became casual.
+    without: [
+      context({ person: person({ basis: "casual" }) }),
+      [{ elementId: 2, hours: "6", accruesBy: { basis: "full-time" } }],
+    ],
+  },
   hoursWithoutMoney: { kind: "stop", with: [context({ facts: { hourlyRate: null } }), hours("38")] },
   loadedTwice: {
     kind: "query",

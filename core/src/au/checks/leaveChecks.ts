@@ -83,20 +83,26 @@ const beyondOccasion: Check = ({ input }, rules) => {
   });
 };
 
-/** Fair Work Act 2009, ss 106 and 111: compassionate leave and jury service of casuals are unpaid. */
-const casualPaidLeave: Check = ({ input, worked }) =>
-  input.person.basis !== "casual"
-    ? []
-    : ["compassionate", "jury"]
-        .filter((kind) =>
-          worked.lines.some(
-            ({ line, amount }) => line.element === "leaveTaken" && line.leave === kind && amount.value.gt(0),
-          ),
-        )
-        .map((kind) => ({
-          ...{ kind: "query" as const, code: "casualPaidLeave" as const, mend: inRun },
-          facts: { words: leaveKind(kind).words },
-        }));
+/**
+ * Fair Work Act 2009, ss 86 and 95: annual and personal leave are not for casuals; ss 106 and 111: their compassionate
+ * leave and jury service are unpaid. A line of days before somebody became casual says so.
+ */
+const casualPaidLeave: Check = ({ input, worked }) => {
+  const paid = worked.lines.filter(
+    ({ line, amount }) =>
+      line.element === "leaveTaken" &&
+      !line.cashOut &&
+      !line.corrects &&
+      amount.value.gt(0) &&
+      (line.accruesBy?.basis ?? input.person.basis) === "casual",
+  );
+  const kinds = new Set(paid.flatMap(({ line }) => line.leave ?? []));
+  return [...kinds].flatMap((kind): Mark[] => {
+    const { notForCasuals, words } = leaveKind(kind);
+    const code = notForCasuals ? "casualLeave" : ["compassionate", "jury"].includes(kind) ? "casualPaidLeave" : null;
+    return code ? [{ kind: "query", code, facts: { words }, mend: inRun }] : [];
+  });
+};
 
 /** Annual leave typed into the sheet brings no loading with it, as recorded leave does. */
 const loadingMissing: Check = ({ context, input, worked }) => {

@@ -32,6 +32,8 @@ export const sentencesAu = {
     `${f.hours} h of ${f.words}; ${f.days} days are granted for each occasion. Tick where it was more than one, or more was agreed.`,
   casualPaidLeave: (f) =>
     `${f.words} of a casual is without pay (Fair Work Act, ss 106 and 111). Tick where a contract or an agreement pays it.`,
+  casualLeave: (f) =>
+    `${f.words} is for full-timers and part-timers (Fair Work Act, ss 86 and 95), and these days are a casual's. Take it out, or tick where leave from before was agreed to be taken.`,
   loadingMissing: (f) =>
     `Annual leave is typed without its loading of ${f.percent} %. Record the leave in Time & leave, which adds it, type it here, or record 0 % if the rate already includes it.`,
   noReportingCode: (f) => `${f.name} has no reporting code, so it is reported as a general allowance.`,

@@ -23,15 +23,22 @@ export function holidayRecord({ input }: Given, { lines }: Earned) {
 function daysOf({ lines, holidays, patternDays, correctsTaxable }: PayInputNz): Figure {
   const units = (wanted: (line: PayLineNz) => boolean) =>
     lines.reduce((total, line) => (wanted(line) ? total.plus(decimalOrZero(line.units)) : total), zero);
-  const inWeek = holidays ? daysAWeek(holidays) : 5;
+  // A line of days before the week changed is of the week as it was.
+  const inWeek = ({ asOf }: PayLineNz): number => daysAWeek(asOf ?? holidays ?? { pattern: null });
+  const inDays = (wanted: (line: PayLineNz) => boolean) =>
+    lines.reduce(
+      (total, line) => (wanted(line) ? total.plus(decimalOrZero(line.units).times(inWeek(line))) : total),
+      zero,
+    );
   const typed = lines.some((line) => line.element === "daysWorked");
-  const unpaid = units(isUnpaidNz).times(inWeek);
+  // A day of which a part was without pay is a day that was worked in part.
+  const unpaid = inDays(isUnpaidNz).toDecimalPlaces(2).cutTo(0);
   const paidDays = units(
     (line) =>
       (line.element === "leaveTaken" && line.leave !== "annual" && !isUnpaidNz(line)) ||
       line.element === "publicHoliday" ||
       line.element === "alternativeHoliday",
-  ).plus(units((line) => line.element === "leaveTaken" && line.leave === "annual").times(inWeek));
+  ).plus(inDays((line) => line.element === "leaveTaken" && line.leave === "annual"));
   const value = typed
     ? units((line) => line.element === "daysWorked").plus(paidDays)
     : correctsTaxable === undefined

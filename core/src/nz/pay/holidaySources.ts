@@ -40,16 +40,23 @@ export const regularExtras = (...usual: Usual): string => beside(true, usual);
 /** What stands in the usual pay and is not said to be regular, by the week. */
 export const usualOvertime = (...usual: Usual): string => beside(false, usual);
 
-/** Days of the working week in the period that the person is employed on; none where the days are typed. */
+/**
+ * Days of the working week in the period that the person is employed on; none where the days are typed.
+ * @param patternOn the working week that holds on a day, where it changes within the period
+ */
 export function patternDays(
   span: { periodStart: IsoDate; periodEnd: IsoDate; startDate: IsoDate; endDate: IsoDate | null },
   holidays: Pick<HolidayFacts, "varies" | "pattern">,
+  patternOn: (date: IsoDate) => readonly string[] | null = () => holidays.pattern,
 ): number {
   if (holidays.varies && holidays.pattern === null) return 0;
-  const works = worksOn(holidays);
   let days = 0;
   for (let date = span.periodStart; date <= span.periodEnd; date = addDays(date, 1))
-    if (works.has(weekday(date)) && date >= span.startDate && (span.endDate === null || date <= span.endDate))
+    if (
+      worksOn({ pattern: patternOn(date) }).has(weekday(date)) &&
+      date >= span.startDate &&
+      (span.endDate === null || date <= span.endDate)
+    )
       days += 1;
   return days;
 }

@@ -1,4 +1,5 @@
-/** Days that stop being holidays, or become ones, after leave over them was approved: by each way that moves them. */
+/** Days that stop being holidays or days off, or become ones, after leave over them was approved: by each way that moves them. */
+import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { afterEach, describe, expect, it } from "vitest";
 import { readLineOfTime, undoChange } from "../afterwards/lineOfTime.ts";
 import { saveSection } from "../people/savePerson.ts";
@@ -34,7 +35,8 @@ const ask = () =>
 const leaveIn = (runId: number) => {
   const view = readRun(world.context, world.actor, runId);
   const { id } = view.elements.find((each) => each.name === "Annual leave") ?? {};
-  return view.rows[0]?.lines.find((line) => line.elementId === id)?.hours ?? "0";
+  const own = view.rows[0]?.lines.filter((line) => line.elementId === id) ?? [];
+  return sum(own.map((line) => decimal(line.hours ?? "0"))).toString();
 };
 function begin(placeId: () => number | null): void {
   world = smallWorld(1);
@@ -86,6 +88,25 @@ describe("a day within approved leave", () => {
       ["", "15.2"],
     ] as const) {
       declare(days);
+      world.context.factsChanged(world.businessId);
+      expect(leaveIn(runId)).toBe(hours);
+    }
+  });
+  // By hand: Thursday is 8 h of the short week, Friday none of it and 7.6 h of the long one.
+  it("becomes leave when the day off becomes a working day, and takes nothing once it is a day off again", () => {
+    begin(first);
+    const week = (workPattern: string[], from: string) =>
+      saveSection(world.context, world.actor, who(), "employment", plainTerms(world, { from, workPattern }));
+    const days = (friday: string) => ["8", "8", "8", "8", friday, "0", "0"];
+    week(days("0"), "2026-01-05");
+    ask();
+    const runId = openUsual(world);
+    for (const [friday, hours] of [
+      ["0", "8"],
+      ["7.6", "15.6"],
+      ["0", "8"],
+    ] as const) {
+      week(days(friday), "2026-06-26");
       world.context.factsChanged(world.businessId);
       expect(leaveIn(runId)).toBe(hours);
     }
