@@ -1,17 +1,21 @@
 /**
  * The same weeks, paid by the week or by the fortnight, or by the half month or month, come to the same leave, and to the
  * same pay but for averages and cents: what falls within a period (an anniversary, a raise, a shorter week, leave, the last
- * day) hangs on no payday.
+ * day) hangs on no payday. Told by usual pay, by its exceptions or day by day they come to the very same.
  */
 import { addDays, type IsoDate } from "@zesty/core/calendar/dates";
+import { readDay } from "@zesty/core/hours/dayText";
+import { holidayOn, patternMinutes } from "@zesty/core/hours/personHours";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { recordDeparture } from "../afterwards/recordDeparture.ts";
 import { ProblemError } from "../ground/problem.ts";
+import { personTimes } from "../hours/personTimes.ts";
 import { askForLeave } from "../leave/requests.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
 import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
+import { approveDays, saveDays } from "../time/days.ts";
 
 /** The first day, how often the usual week stands in a pay, how many pays, and from when somebody leaves: not in the first. */
 const cycles = {
@@ -40,13 +44,29 @@ const lives: fc.Arbitrary<Life> = fc.record({
   last: fc.option(fc.nat(55)),
 });
 
-/** @returns leave by kind, and gross pay, of somebody on usual pay and of somebody on a record of exceptions */
+/** Records every day until a day as the week of that day has it, beside the leave that stands there. */
+function recordDays({ context, actor, businessId }: SmallWorld, country: "AU" | "NZ", id: number, all: IsoDate[]) {
+  const days = all.flatMap((date) => {
+    const [known] = personTimes(context, businessId, [id], date, date);
+    if (!known || holidayOn(known.time, date)) return [];
+    const leave = known.known.find((day) => day.kind === "worked" && day.date === date)?.record?.leave ?? [];
+    const away = leave.reduce((sum, each) => sum + Number(each.hours ?? 24) * 60, 0);
+    const left = patternMinutes(known.time, date) - away;
+    const worked = readDay(String(left / 60), date, country);
+    if (left <= 0 || !worked || "fault" in worked) return [];
+    return [{ personId: id, date, kind: "worked" as const, record: { ...worked, leave } }];
+  });
+  saveDays(context, actor, businessId, { days });
+  approveDays(context, actor, businessId, { days, approved: true });
+}
+
+/** @returns leave by kind, days of earnings and gross pay, of somebody each on usual pay, its exceptions and every day recorded */
 function live(country: "AU" | "NZ", life: Life, cycle: keyof typeof cycles) {
   const { first, weeks: times, pays, leaving } = cycles[cycle];
   const on = (day: number): IsoDate => addDays(first, day);
   const start = addDays(country === "NZ" ? "2025-06-10" : "2020-01-06", life.start);
   const earlier = { pays: [{ start, end: addDays(first, -1), gross: "55000", irregular: "0", days: "240" }] };
-  const world: SmallWorld = country === "NZ" ? smallWorldNz(2, { earlier }) : smallWorld(2);
+  const world: SmallWorld = country === "NZ" ? smallWorldNz(3, { earlier }) : smallWorld(3);
   const { context, actor, businessId, personIds, element } = world;
   const { sqlite } = context.store;
   sqlite.prepare("UPDATE pay_cycle SET cycle = ?, first_period_start = ?").run(cycle, first);
@@ -68,7 +88,8 @@ function live(country: "AU" | "NZ", life: Life, cycle: keyof typeof cycles) {
     };
     say("2026-05-01");
     const time = { from: "2026-05-01", agreement: null, classification: null, settings: {}, flags: {} };
-    if (at === 1) saveSection(context, actor, id, "time", { ...time, use: "exceptions" });
+    const use = at === 1 || times > 2 ? ("exceptions" as const) : ("all" as const);
+    if (at > 0) saveSection(context, actor, id, "time", { ...time, use });
     for (const change of life.changes.toSorted((a, b) => a.day - b.day)) {
       if (change.rate) rate = "33";
       week = change.week;
@@ -95,6 +116,10 @@ function live(country: "AU" | "NZ", life: Life, cycle: keyof typeof cycles) {
     const departure = { reason: "V" as const, noticeWorked: true, misconduct: false, pay: "next" as const };
     if (life.last !== null)
       recordDeparture(context, actor, id, { ...departure, lastDay: on(leaving + life.last), payday: "2026-12-30" });
+    const days = Array.from({ length: (life.last ?? 69) + (life.last === null ? 1 : leaving + 1) }, (_, day) =>
+      on(day),
+    );
+    if (at > 0 && use === "all") recordDays(world, country, id, days);
   }
   for (let run = 0; run < pays; run += 1) {
     const runId = openUsual(world);
@@ -114,7 +139,14 @@ function live(country: "AU" | "NZ", life: Life, cycle: keyof typeof cycles) {
       )
       .pluck()
       .get(id) as number;
-    return [...kinds.map(({ kind, sum }) => [`${id} ${kind}`, sum] as const), [`${id} gross`, gross] as const];
+    const days = sqlite
+      .prepare("SELECT SUM(cents) / 100.0 FROM pay_fact WHERE person_id = ? AND code = 'holidayDays'")
+      .pluck()
+      .get(id) as number | null;
+    return [
+      ...kinds.map(({ kind, sum }) => [`${id} ${kind}`, sum] as const),
+      ...[[`${id} days`, days ?? 0] as const, [`${id} gross`, gross] as const],
+    ];
   });
   void world.end();
   return new Map<string, number>(found);
@@ -139,6 +171,23 @@ describe.each([
         }
       }),
       { numRuns },
+    );
+  });
+});
+
+describe.each(["AU", "NZ"] as const)("%s", (country) => {
+  it("the same weeks come to the same, however the hours come in", { timeout: 120_000 }, () => {
+    fc.assert(
+      fc.property(lives, (life) => {
+        const found = live(country, life, "fortnightly");
+        const of = (id: string) =>
+          [...found].flatMap(([what, sum]) =>
+            what.startsWith(`${id} `) ? [`${what.slice(id.length)} ${sum.toFixed(3)}`] : [],
+          );
+        const [usual = [], ...others] = [...new Set([...found.keys()].map((what) => what.split(" ")[0] ?? ""))].map(of);
+        for (const other of others) expect(other).toEqual(usual);
+      }),
+      { numRuns: Number(process.env.LIVES ?? 6) },
     );
   });
 });
