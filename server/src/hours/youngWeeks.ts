@@ -17,7 +17,7 @@ import { datesOf } from "./periods.ts";
 import { type KnownPerson, personTimes, recordsOf } from "./personTimes.ts";
 import { termsUntil } from "./termsUntil.ts";
 
-/** Weeks of a run by person: those under 18 with days on record, nobody else. */
+/** Weeks of a run by person: those under 18 whose days are on record or agreed, nobody else. */
 export function weeksOfYoung(context: Context, run: Run, people: readonly Who[]): Map<number, WeekOfPay[]> {
   const young = context.rules.find(superGuaranteeRules, run.payday)?.figures.young;
   const under = people.filter((who) => completedYears(who.birthDate, run.payday) < Number(young?.under ?? "0"));
@@ -29,7 +29,7 @@ export function weeksOfYoung(context: Context, run: Run, people: readonly Who[])
     const paid = new Set([...datesOf(run.periodStart, run.periodEnd), ...late]);
     const isPaid = ({ date, kind, record, state }: KnownPerson["known"][number]) =>
       kind === "worked" && record !== null && (state === "approved" || state === "locked") && paid.has(date);
-    if (late.length === 0 && !person.known.some(isPaid)) continue;
+    if (late.length === 0 && person.time.use === "all" && !person.known.some(isPaid)) continue;
     const present = hourlyRateOn(person, run.periodEnd);
     const starts = [...new Set([...paid].map((date) => weekHolding(run, date)))].sort();
     // The period's own weeks, in which nothing changed, are priced by what is known already.

@@ -110,6 +110,18 @@ describe("Australia, somebody under 18", () => {
       "84.00",
     ]);
   });
+  it("has it for the long weeks of usual pay, too: a first day on Friday leaves the first one short", () => {
+    young("fortnightly");
+    world.context.store.sqlite.prepare("UPDATE person SET start_date = '2026-06-26'").run();
+    world.context.store.sqlite.prepare("DELETE FROM time_terms").run();
+    const full = { basis: "full-time", weeklyHours: "38", hourlyRate: "20" };
+    saveSection(world.context, world.actor, who(), "employment", employment(full));
+    saveSection(world.context, world.actor, who(), "usualPay", {
+      ...{ from: "2026-06-26", lines: [{ elementId: world.element("ORD"), hours: "76" }] },
+    });
+    // 7.6 and 38 hours at $20: 12 % of 760.
+    expect(told({}).paid).toEqual(["912.00", "91.20"]);
+  });
   it("has it for the whole week that a day paid late makes long", () => {
     young("weekly");
     const first = told(each(of(22, 23, 24, 25), "7"));

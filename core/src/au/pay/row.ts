@@ -9,6 +9,7 @@ import { isByMonth, paysPerYear } from "../../calendar/payPeriods.ts";
 import { hoursBetween, weekOf } from "../../pay/base.ts";
 import { type PayElement, type PersonFactsBase, type RowBase, type SheetLine, underTerms } from "../../pay/row.ts";
 import { atLeastZero, type Decimal, decimal, decimalOrZero, greatest, sum, zero } from "../../quantity/decimal.ts";
+import { halfUpToCent } from "../../quantity/rounding.ts";
 import type { RuleBook } from "../../rulebook/ruleBook.ts";
 import type { WeekOfPay } from "../superGuarantee.ts";
 import { weeksIn } from "./accruingHours.ts";
@@ -141,11 +142,20 @@ export function payInputOf(
       ? { history: normalPay(context) }
       : {}),
     ...(context.overrides ? { overrides: context.overrides } : {}),
-    ...(context.weeks && lines.some((line) => line.time) ? { weeks: context.weeks } : {}),
+    ...(context.weeks && (lines.some((line) => line.time) || areHoursOf(context.weeks, payLines))
+      ? { weeks: context.weeks }
+      : {}),
     ...(context.correctsTaxable === null ? {} : { correctsTaxable: context.correctsTaxable }),
     ...(context.paidBefore && context.correctsTaxable === null ? { earlierTaxable: context.paidBefore } : {}),
     ...(context.employerCosts.length > 0 ? { employerCosts: context.employerCosts } : {}),
   };
+}
+
+/** Usual hours are those of the weeks, unless somebody typed others: then only their average is known. */
+function areHoursOf(weeks: readonly WeekOfPay[], lines: PayInput["lines"]): boolean {
+  const paid = lines.filter(({ element }) => element === "ordinary" || element === "leaveTaken");
+  const hours = sum(paid.map((line) => decimalOrZero(line.hours)));
+  return halfUpToCent(hours).eq(halfUpToCent(sum(weeks.map((week) => decimal(week.hours)))));
 }
 
 const fiveDays = ["1", "1", "1", "1", "1", "0", "0"];
