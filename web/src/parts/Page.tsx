@@ -1,4 +1,7 @@
 import { type ReactNode, useEffect } from "react";
+import { Link } from "react-router";
+import { problemOf } from "../state/api.ts";
+import { Button } from "./Button.tsx";
 import { ProblemNote } from "./ProblemNote.tsx";
 
 /** Says in the browser's own bar which page this is. */
@@ -39,12 +42,19 @@ export function Loading({ what }: { what: string }) {
   return <p className="px-6 py-8 text-quiet">Fetching {what}…</p>;
 }
 
-/** A page that could not be had. */
+/** A page that could not be had: why, and where one goes on from. */
 export function PageProblem({ error }: { error: unknown }) {
+  const missing = problemOf(error).status === 404;
   return (
-    <main id="main" className="p-6">
+    <Page title={missing ? "Nothing stands here" : "This page could not be fetched"}>
       <ProblemNote error={error} />
-    </main>
+      <div className="mt-4 flex items-center gap-3">
+        {!missing && <Button onClick={() => window.location.reload()}>Try again</Button>}
+        <Link className="text-action underline" to="/desk">
+          Open the desk
+        </Link>
+      </div>
+    </Page>
   );
 }
 
