@@ -6,7 +6,17 @@
 import { addBusinessDaysAu, rollForwardAu } from "../calendar/businessDays.ts";
 import { addDays, completedYears, type IsoDate } from "../calendar/dates.ts";
 import { superQuarterAu } from "../calendar/payrollYear.ts";
-import { atLeastZero, type Decimal, decimal, fixed, hundred, least, sum, zero } from "../quantity/decimal.ts";
+import {
+  atLeastZero,
+  type Decimal,
+  decimal,
+  decimalOrZero,
+  fixed,
+  hundred,
+  least,
+  sum,
+  zero,
+} from "../quantity/decimal.ts";
 import { halfUpToCent } from "../quantity/rounding.ts";
 import { superGuaranteeRules } from "../rulebook/au/superGuaranteeRules.ts";
 import { type RuleBook, sourceNote } from "../rulebook/ruleBook.ts";
@@ -37,6 +47,8 @@ export interface GuaranteeTerms {
   hoursAWeek: Decimal;
   /** the weeks one by one, where they are on record */
   weeks?: readonly WeekOfPay[] | undefined;
+  /** other pays of the same period: their hours, and what of them did not count while the week was short */
+  inPeriod?: { employed: string; uncounted: string } | undefined;
   /** an agreed per cent above the law's, if any */
   agreedPercent?: Decimal | undefined;
   /** an agreement asks for super whatever the age and hours */
@@ -65,7 +77,8 @@ export function superGuarantee(counted: Figure, terms: GuaranteeTerms): Guarante
   const limit = fixed(ceiling.amount);
   const room = atLeastZero(limit.minus(before));
   // What is taken back comes off the top: far above the ceiling it takes no super with it.
-  const counting = share.eq(one) ? counted.value : halfUpToCent(counted.value.times(share));
+  const uncounted = isYoung && !tooYoung ? decimalOrZero(terms.inPeriod?.uncounted) : zero;
+  const counting = (share.eq(one) ? counted.value : halfUpToCent(counted.value.times(share))).plus(uncounted);
   const under = least(before.plus(counting), limit).minus(least(before, limit));
   const owed = terms.entitled && !tooYoung ? under : zero;
   const why = !terms.entitled
@@ -74,7 +87,7 @@ export function superGuarantee(counted: Figure, terms: GuaranteeTerms): Guarante
       ? `Under ${young.under} and not over ${young.hoursOver} hours a week: nothing counts`
       : !share.eq(one)
         ? `Under ${young.under}: only weeks over ${young.hoursOver} hours count, here ${(terms.weeks ?? []).map(({ hours, paidShort }) => `${hours} h${paidShort ? ", with what was paid of it before" : ""}`).join(" and ")}`
-        : `What counts as ${baseName}, up to the ceiling of $${ceiling.amount} a ${ceiling.per}`;
+        : `What counts as ${baseName}, up to the ceiling of $${ceiling.amount} a ${ceiling.per}${uncounted.isZero() ? "" : `; with ${uncounted.toFixed(2)} of another pay of this week, which was too short without this one`}`;
   const base = figure(
     baseName === "qualifying earnings" ? "Qualifying earnings" : "Ordinary time earnings",
     owed,
@@ -107,10 +120,12 @@ export function superGuarantee(counted: Figure, terms: GuaranteeTerms): Guarante
 }
 
 /** Of what was earned, the share of weeks with more hours than the law asks for; by the average where no week is known. */
-function shareOfLongWeeks({ weeks, hoursAWeek }: GuaranteeTerms, hoursOver: Decimal): Decimal {
+function shareOfLongWeeks({ weeks, hoursAWeek, inPeriod }: GuaranteeTerms, hoursOver: Decimal): Decimal {
   const earned = sum((weeks ?? []).map((each) => decimal(each.earned)));
   if (!weeks || earned.isZero()) return hoursAWeek.gt(hoursOver) ? one : zero;
-  const long = weeks.filter((each) => decimal(each.hours).gt(hoursOver));
+  // Of several weeks nobody knows which one another pay of the period belongs to.
+  const more = weeks.length === 1 ? decimalOrZero(inPeriod?.employed) : zero;
+  const long = weeks.filter((each) => decimal(each.hours).plus(more).gt(hoursOver));
   return sum(long.map((each) => decimal(each.earned).plus(each.paidShort ?? "0"))).div(earned);
 }
 

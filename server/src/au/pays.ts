@@ -13,7 +13,7 @@ import { serviceTakenOver } from "../people/serviceCountsFrom.ts";
 import type { PaysOfCountry } from "../row/paysOfCountry.ts";
 import type { NetPayment } from "../row/prepared.ts";
 import { personAu, personFacts, topUpsOn } from "../row/rowFacts.ts";
-import { paidBefore } from "../runs/earlierInPeriod.ts";
+import { hoursInPeriod, paidBefore } from "../runs/earlierInPeriod.ts";
 import { placeOfWork, workState } from "../setup/places.ts";
 import { datedRecords } from "../store/dated.ts";
 import { leaveBalances, takenSinceAnniversary } from "../store/sums.ts";
@@ -42,6 +42,7 @@ export const paysAu: PaysOfCountry = {
     const weeks = run.kind === "cycle" ? weeksOfYoung(context, run, people) : new Map<number, never>();
     const loadingOf = agreedLoading(context, run.businessId, ids, run.periodStart);
     const before = paidBefore(context, run, ids);
+    const inPeriod = hoursInPeriod(context, run, ids);
     // Service is looked at in a last pay alone.
     const left = people.filter((each) => each.endDate !== null).map((each) => each.id);
     const takenOver = left.length > 0 ? serviceTakenOver(context, left) : new Map<number, never>();
@@ -65,6 +66,7 @@ export const paysAu: PaysOfCountry = {
           ),
           takenThisYear: granted.get(who.id) ?? {},
           weeks: weeks.get(who.id),
+          inPeriod: inPeriod.get(who.id),
           topUp: topUps.get(who.id) ?? null,
         }),
     };

@@ -1,10 +1,14 @@
 /** What other pays of the same period were paid and took: a child support notice and the loan's threshold count once. */
+
+import type { PaidInPeriod } from "@zesty/core/au/pay/input";
 import { daysBetween } from "@zesty/core/calendar/dates";
+import { leaveKinds } from "@zesty/core/leave/kinds";
 import type { RowContextNz } from "@zesty/core/nz/pay/row";
-import { centsText } from "@zesty/core/quantity/units";
+import { centsText, fromE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
 import { type CycleDays, cycleDays, type DaysFromTo } from "../hours/cycleDays.ts";
+import { sqlList } from "../store/sqlList.ts";
 
 const codes = ["taxable", "regularTaxable", "childSupport", "studentLoan", "slcir", "slbor"] as const;
 
@@ -18,16 +22,21 @@ export function paidBefore(context: Context, run: Run, personIds: readonly numbe
   );
 }
 
+type RunOfPeriod = Pick<Run, "businessId" | "periodStart" | "periodEnd"> & {
+  id?: number;
+  cycleId?: number;
+  kind?: string;
+};
+
 /**
- * Sums of other pays of the same period: of runs that share at least half of the shorter one's days. Who moved from one
- * cycle to another is paid by two runs that meet on a few days, and each is a period of its own.
+ * Other runs of the same period, with whom they count for: those that share at least half of the shorter one's days. Who
+ * moved from one cycle to another is paid by two runs that meet on a few days, and each is a period of its own.
  */
-export function otherPays(
+function otherRuns(
   context: Context,
-  run: Pick<Run, "businessId" | "periodStart" | "periodEnd"> & { id?: number; cycleId?: number; kind?: string },
+  run: RunOfPeriod,
   personIds: readonly number[],
-  wanted: readonly string[],
-): Map<number, Record<string, number>> {
+): { runIds: number[]; ids: number[] }[] {
   const runs = context.store
     .prepared<[number, string, string, number], { id: number; start: string; end: string }>(
       `SELECT id, period_start AS start, period_end AS end FROM pay_run
@@ -41,8 +50,26 @@ export function otherPays(
       return 2 * (daysBetween(first, last) + 1) >= shorter;
     });
   // Nearly always there is none: a period has one run.
-  if (runs.length === 0) return new Map();
+  if (runs.length === 0) return [];
   const all = runs.map(({ id }) => id);
+  const { cycleId } = run;
+  const moved =
+    run.kind === "cycle" && cycleId !== undefined
+      ? cycleDays(context, { ...run, cycleId }, personIds)
+      : new Map<number, CycleDays>();
+  return [
+    { runIds: all, ids: personIds.filter((id) => !moved.has(id)) },
+    ...[...moved].map(([id, { days }]) => ({ runIds: withoutOtherDays(context, all, id, days), ids: [id] })),
+  ];
+}
+
+/** Sums of other pays of the same period. */
+export function otherPays(
+  context: Context,
+  run: RunOfPeriod,
+  personIds: readonly number[],
+  wanted: readonly string[],
+): Map<number, Record<string, number>> {
   const read = (runIds: readonly number[], ids: readonly number[]) =>
     context.store
       .prepared<[string, string, string], { personId: number; code: string; cents: number }>(
@@ -53,24 +80,45 @@ export function otherPays(
          GROUP BY f.person_id, f.code`,
       )
       .all(JSON.stringify(runIds), JSON.stringify(ids), JSON.stringify(wanted));
-  const { cycleId } = run;
-  const moved =
-    run.kind === "cycle" && cycleId !== undefined
-      ? cycleDays(context, { ...run, cycleId }, personIds)
-      : new Map<number, CycleDays>();
-  const rows = [
-    ...read(
-      all,
-      personIds.filter((id) => !moved.has(id)),
-    ),
-    ...[...moved].flatMap(([id, { days }]) => read(withoutOtherDays(context, all, id, days), [id])),
-  ];
+  const rows = otherRuns(context, run, personIds).flatMap(({ runIds, ids }) => read(runIds, ids));
   const found = new Map<number, Record<string, number>>();
   for (const { personId, code, cents } of rows)
     if (cents !== 0) found.set(personId, { ...found.get(personId), [code]: cents });
   return found;
 }
 
+/** A salary typed as an amount stands for hours. */
+const hoursOfLine = "coalesce(json_extract(l.value, '$.hours'), json_extract(l.value, '$.standsFor'), 0)";
+const unpaidKinds = leaveKinds.filter((kind) => kind.unpaid).map(({ code }) => code);
+
+/** Australia: hours that other pays of the same period paid, and earnings of theirs that were left out of super. */
+export function hoursInPeriod(context: Context, run: Run, personIds: readonly number[]): Map<number, PaidInPeriod> {
+  const hours = context.store.prepared<[string, string], { id: number; ordinary: number; overtime: number }>(
+    `SELECT s.person_id AS id,
+       SUM(CASE WHEN json_extract(l.value, '$.element') = 'overtime' THEN 0 ELSE ${hoursOfLine} END) AS ordinary,
+       SUM(CASE WHEN json_extract(l.value, '$.element') = 'overtime' THEN ${hoursOfLine} ELSE 0 END) AS overtime
+     FROM signed_pay s JOIN pay_run r ON r.id = s.run_id JOIN json_each(s.input, '$.lines') l
+     WHERE s.run_id IN (SELECT value FROM json_each(?)) AND s.person_id IN (SELECT value FROM json_each(?))
+       AND s.kind = 'pay' AND r.state <> 'takenBack'
+       AND json_extract(l.value, '$.element') IN ('ordinary', 'overtime', 'leaveTaken')
+       AND json_extract(l.value, '$.cashOut') IS NULL
+       AND coalesce(json_extract(l.value, '$.leave'), '') NOT IN (${sqlList(unpaidKinds)})
+     GROUP BY s.person_id`,
+  );
+  const found = otherRuns(context, run, personIds).flatMap(({ runIds, ids }) =>
+    hours.all(JSON.stringify(runIds), JSON.stringify(ids)),
+  );
+  if (found.length === 0) return new Map();
+  const earned = otherPays(context, run, personIds, ["guaranteeEarnings", "guaranteeBase"]);
+  const text = (value: number) => fromE4(Math.round(value * 10_000)).toString();
+  return new Map(
+    found.map(({ id, ordinary, overtime }) => {
+      const { guaranteeEarnings = 0, guaranteeBase = 0 } = earned.get(id) ?? {};
+      const uncounted = centsText(guaranteeEarnings - guaranteeBase);
+      return [id, { ordinary: text(ordinary), employed: text(ordinary + overtime), uncounted }];
+    }),
+  );
+}
 /** Runs but those of another cycle that paid other days of somebody who changed: each of the two is a period of its own. */
 function withoutOtherDays(
   { store }: Context,

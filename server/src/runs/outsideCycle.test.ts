@@ -1,6 +1,6 @@
 /** A pay outside the cycle, in both countries: the period is taxed once on all its pays, and nothing is paid unseen. */
 import type { TaxCodeFacts } from "@zesty/contract/nz/people";
-import { centsOf } from "@zesty/core/quantity/units";
+import { centsOf, centsText } from "@zesty/core/quantity/units";
 import { afterEach, describe, expect, it } from "vitest";
 import { makeCorrection } from "../afterwards/correction.ts";
 import { readDocument } from "../documents/documents.ts";
@@ -142,4 +142,43 @@ it("New Zealand: a correction downward of a pay with a student loan can be filed
     .prepare<[], { cents: number }>("SELECT SUM(cents) AS cents FROM pay_fact WHERE code = 'studentLoan' AND cents < 0")
     .all();
   expect(row?.cents).toBeNull();
+});
+
+// A week has one limit: 38 hours that leave accrues on, and the 30 of somebody under 18. By hand, at $31.50 an hour, 12 %.
+it.each<[string, string, string[], { leave: number; super: string }]>([
+  ["hours beyond the ordinary week accrue no leave", "1990-02-03", ["38", "9"], { leave: 38, super: "177.66" }],
+  [
+    "nor in the cycle's own pay, where they were paid before it",
+    "1990-02-03",
+    ["9", "38"],
+    { leave: 38, super: "177.66" },
+  ],
+  [
+    "under 18, the hours that make the week long bring super on all of it",
+    "2009-03-01",
+    ["28", "9"],
+    { leave: 37, super: "139.86" },
+  ],
+  ["and so where the short pay came first", "2009-03-01", ["9", "28"], { leave: 37, super: "139.86" }],
+  ["a short week has none", "2009-03-01", ["20", "9"], { leave: 29, super: "0.00" }],
+])("two pays of one week: %s", (_what, birth, [first = "", second = ""], due) => {
+  world = smallWorld(1);
+  const { sqlite } = world.context.store;
+  sqlite.prepare("UPDATE person SET birth_date = ?").run(birth);
+  const pays = [cycleRun, () => outside("2026-06-22", "2026-07-02")];
+  const [one, other] = Number(first) > Number(second) ? pays : pays.toReversed();
+  for (const [open, hours] of [
+    [one, first],
+    [other, second],
+  ] as const) {
+    const runId = open?.() ?? 0;
+    type(runId, hours);
+    sign(runId);
+  }
+  const hours = sqlite.prepare(
+    "SELECT SUM(hours_e4) * 13 / 10000.0 FROM leave_entry WHERE why = 'accrued' AND kind = 'annual'",
+  );
+  expect(hours.pluck().get()).toBeCloseTo(due.leave, 2);
+  const cents = sqlite.prepare("SELECT SUM(cents) FROM pay_fact WHERE code = 'guarantee'").pluck().get();
+  expect(centsText(Number(cents))).toBe(due.super);
 });

@@ -72,7 +72,8 @@ export function accruingHours(input: PayInput, rules: RuleBook): Figure {
   const raw = salary.length > 0 && paid.gt(typed) ? paid : typed;
   const ofWeek = fixed(row.figures.ordinaryHoursAWeek);
   const late = lateHours(input, ofWeek);
-  const most = greatest(weeks, decimalOrZero(input.weeksByDays)).times(ofWeek);
+  const before = decimalOrZero(input.inPeriod?.ordinary);
+  const most = atLeastZero(greatest(weeks, decimalOrZero(input.weeksByDays)).times(ofWeek).minus(before));
   const corrected = counting.reduce((total, line) => total.plus(decimalOrZero(line.accrues)), zero);
   return figure(
     "Ordinary hours that leave accrues on",
@@ -86,7 +87,7 @@ export function accruingHours(input: PayInput, rules: RuleBook): Figure {
         salary.length > 0
           ? `${raw.toDecimalPlaces(4).toString()} h that the salary stands for${away.isZero() ? "" : `: ${agreed.toDecimalPlaces(4).toString()} agreed, less ${away.toString()} away`}`
           : `${typed.toString()} h`
-      }${late.paid.isZero() ? "" : `, ${late.paid.toDecimalPlaces(4).toString()} of them paid late: ${late.counting.toDecimalPlaces(4).toString()} h within the hours of their own weeks`}${corrected.isZero() ? "" : `, ${corrected.toString()} h by corrections`}`,
+      }${late.paid.isZero() ? "" : `, ${late.paid.toDecimalPlaces(4).toString()} of them paid late: ${late.counting.toDecimalPlaces(4).toString()} h within the hours of their own weeks`}${before.isZero() ? "" : `, after ${before.toString()} h in another pay of the period`}${corrected.isZero() ? "" : `, ${corrected.toString()} h by corrections`}`,
       source: sourceNote(employmentStandards, row),
     }),
   );

@@ -38,8 +38,9 @@ export function contributions(
       quarter: decimalOrZero(toDate.guaranteeEarningsQuarter ?? toDate.guaranteeBaseQuarter ?? toDate.guaranteeBase),
       year: decimalOrZero(toDate.guaranteeEarnings ?? toDate.guaranteeBase),
     },
-    hoursAWeek: hoursEmployed(earnings, input).div(weeksOfPay),
+    hoursAWeek: hoursEmployed(earnings, input).plus(decimalOrZero(input.inPeriod?.employed)).div(weeksOfPay),
     weeks: input.weeks,
+    inPeriod: input.inPeriod,
     agreedPercent: person.super?.rate ? decimal(person.super.rate) : undefined,
     anyAge: person.super?.anyAge,
   });

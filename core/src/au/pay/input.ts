@@ -116,6 +116,16 @@ export interface PersonAu {
   leave?: LeaveEntitlement[] | undefined;
 }
 
+/** What other pays of the same period paid. */
+export interface PaidInPeriod {
+  /** ordinary hours and paid leave */
+  ordinary: string;
+  /** those, and overtime */
+  employed: string;
+  /** earnings that would count for super, and did not: of weeks that were too short for somebody under 18 */
+  uncounted: string;
+}
+
 export interface PayInput {
   country: "AU";
   payday: IsoDate;
@@ -138,5 +148,7 @@ export interface PayInput {
   correctsTaxable?: string | undefined;
   /** regular taxable earnings that other pays of the same period were paid before: the period is taxed once, on all */
   earlierTaxable?: string | undefined;
+  /** hours that other pays of the same period paid: a week has one limit for leave, and one for super under 18 */
+  inPeriod?: PaidInPeriod | undefined;
   employerCosts?: readonly EmployerCost[] | undefined;
 }

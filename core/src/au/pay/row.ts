@@ -14,7 +14,7 @@ import type { RuleBook } from "../../rulebook/ruleBook.ts";
 import type { WeekOfPay } from "../superGuarantee.ts";
 import { weeksIn } from "./accruingHours.ts";
 import { groupOf } from "./elements.ts";
-import type { ElementAu, PayInput, PayLine, PersonAu } from "./input.ts";
+import type { ElementAu, PaidInPeriod, PayInput, PayLine, PersonAu } from "./input.ts";
 import type { WorkedPay } from "./worked.ts";
 import { workLine } from "./workLine.ts";
 import { workOut } from "./workOut.ts";
@@ -49,6 +49,7 @@ export interface RowContext extends RowBase {
   topUp: TopUp | null;
   /** the record's weeks of somebody under 18 */
   weeks?: WeekOfPay[] | undefined;
+  inPeriod?: PaidInPeriod | undefined;
 }
 
 export interface WorkedRow {
@@ -147,6 +148,7 @@ export function payInputOf(
       : {}),
     ...(context.correctsTaxable === null ? {} : { correctsTaxable: context.correctsTaxable }),
     ...(context.paidBefore && context.correctsTaxable === null ? { earlierTaxable: context.paidBefore } : {}),
+    ...(context.inPeriod && context.correctsTaxable === null ? { inPeriod: context.inPeriod } : {}),
     ...(context.employerCosts.length > 0 ? { employerCosts: context.employerCosts } : {}),
   };
 }
