@@ -33,6 +33,16 @@ export interface WeekOfPay {
   paidShort?: string | undefined;
 }
 
+/** A pay that is corrected: its hours and earnings as they were, in super and out of it. */
+export interface CorrectedWeeks {
+  weeks: Decimal;
+  employed: string;
+  counted: string;
+  uncounted: string;
+  more: Decimal;
+  earned: Decimal;
+}
+
 const one = decimal(1);
 
 export interface GuaranteeTerms {
@@ -49,6 +59,8 @@ export interface GuaranteeTerms {
   weeks?: readonly WeekOfPay[] | undefined;
   /** other pays of the same period: their hours, and what of them did not count while the week was short */
   inPeriod?: { employed: string; uncounted: string } | undefined;
+  /** pays that this one corrects, of somebody under 18: `more` hours and what is `earned` with them */
+  corrected?: readonly CorrectedWeeks[] | undefined;
   /** an agreed per cent above the law's, if any */
   agreedPercent?: Decimal | undefined;
   /** an agreement asks for super whatever the age and hours */
@@ -72,22 +84,27 @@ export function superGuarantee(counted: Figure, terms: GuaranteeTerms): Guarante
   const { percent, base: baseName, ceiling, young } = row.figures;
   const isYoung = terms.anyAge !== true && completedYears(terms.birthDate, terms.payday) < Number(young.under);
   const share = isYoung ? shareOfLongWeeks(terms, fixed(young.hoursOver)) : one;
-  const tooYoung = share.isZero();
+  const corrected = isYoung ? (terms.corrected ?? []) : [];
+  const back = sum(corrected.map((each) => dueOfCorrected(each, fixed(young.hoursOver))));
+  const own = counted.value.minus(sum(corrected.map((each) => each.earned)));
+  const tooYoung = share.isZero() && back.isZero();
   const before = ceiling.per === "quarter" ? terms.baseBefore.quarter : terms.baseBefore.year;
   const limit = fixed(ceiling.amount);
   const room = atLeastZero(limit.minus(before));
   // What is taken back comes off the top: far above the ceiling it takes no super with it.
-  const uncounted = isYoung && !tooYoung ? decimalOrZero(terms.inPeriod?.uncounted) : zero;
-  const counting = (share.eq(one) ? counted.value : halfUpToCent(counted.value.times(share))).plus(uncounted);
+  const uncounted = isYoung && !share.isZero() ? decimalOrZero(terms.inPeriod?.uncounted) : zero;
+  const counting = (share.eq(one) ? own : halfUpToCent(own.times(share))).plus(uncounted).plus(back);
   const under = least(before.plus(counting), limit).minus(least(before, limit));
   const owed = terms.entitled && !tooYoung ? under : zero;
   const why = !terms.entitled
     ? "No guarantee is set for this person"
     : tooYoung
       ? `Under ${young.under} and not over ${young.hoursOver} hours a week: nothing counts`
-      : !share.eq(one)
-        ? `Under ${young.under}: only weeks over ${young.hoursOver} hours count, here ${(terms.weeks ?? []).map(({ hours, paidShort }) => `${hours} h${paidShort ? ", with what was paid of it before" : ""}`).join(" and ")}`
-        : `What counts as ${baseName}, up to the ceiling of $${ceiling.amount} a ${ceiling.per}${uncounted.isZero() ? "" : `; with ${uncounted.toFixed(2)} of another pay of this week, which was too short without this one`}`;
+      : corrected.length > 0
+        ? `Under ${young.under}: the corrected week counts as a whole where it has over ${young.hoursOver} hours, else not at all`
+        : !share.eq(one)
+          ? `Under ${young.under}: only weeks over ${young.hoursOver} hours count, here ${(terms.weeks ?? []).map(({ hours, paidShort }) => `${hours} h${paidShort ? ", with what was paid of it before" : ""}`).join(" and ")}`
+          : `What counts as ${baseName}, up to the ceiling of $${ceiling.amount} a ${ceiling.per}${uncounted.isZero() ? "" : `; with ${uncounted.toFixed(2)} of another pay of this week, which was too short without this one`}`;
   const base = figure(
     baseName === "qualifying earnings" ? "Qualifying earnings" : "Ordinary time earnings",
     owed,
@@ -117,6 +134,18 @@ export function superGuarantee(counted: Figure, terms: GuaranteeTerms): Guarante
     parts: [counted],
   }));
   return { counted, base, guarantee, aboveGuarantee, tooYoung };
+}
+
+/**
+ * What a correction moves of what counts: a week that it makes long counts as a whole, one that it makes short no more. Of
+ * several weeks nobody knows which one is corrected: the difference counts by the share that counted then.
+ */
+function dueOfCorrected({ weeks, employed, counted, uncounted, more, earned }: CorrectedWeeks, over: Decimal): Decimal {
+  const all = decimal(counted).plus(uncounted);
+  if (weeks.gt(1)) return all.isZero() ? zero : halfUpToCent(earned.times(counted).div(all));
+  const [was, is] = [decimal(employed).gt(over), decimal(employed).plus(more).gt(over)];
+  if (is) return was ? earned : earned.plus(uncounted);
+  return was ? zero.minus(counted) : zero;
 }
 
 /** Of what was earned, the share of weeks with more hours than the law asks for; by the average where no week is known. */

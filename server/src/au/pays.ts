@@ -7,6 +7,7 @@ import { rollForwardAu } from "@zesty/core/calendar/businessDays";
 import type { StateAu } from "@zesty/core/calendar/listedHolidays";
 import { fromE4, hoursText, toCents } from "@zesty/core/quantity/units";
 import { agreedLoading } from "../hours/agreements.ts";
+import { paidToYoung } from "../hours/paidWeeks.ts";
 import { recordedHours } from "../hours/recordedHours.ts";
 import { weeksOfYoung } from "../hours/youngWeeks.ts";
 import { serviceTakenOver } from "../people/serviceCountsFrom.ts";
@@ -43,6 +44,7 @@ export const paysAu: PaysOfCountry = {
     const loadingOf = agreedLoading(context, run.businessId, ids, run.periodStart);
     const before = paidBefore(context, run, ids);
     const inPeriod = hoursInPeriod(context, run, ids);
+    const paidYoung = paidToYoung(context, run, people);
     // Service is looked at in a last pay alone.
     const left = people.filter((each) => each.endDate !== null).map((each) => each.id);
     const takenOver = left.length > 0 ? serviceTakenOver(context, left) : new Map<number, never>();
@@ -67,6 +69,7 @@ export const paysAu: PaysOfCountry = {
           takenThisYear: granted.get(who.id) ?? {},
           weeks: weeks.get(who.id),
           inPeriod: inPeriod.get(who.id),
+          paidYoung: paidYoung.get(who.id),
           topUp: topUps.get(who.id) ?? null,
         }),
     };

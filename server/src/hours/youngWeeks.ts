@@ -20,7 +20,7 @@ import { termsUntil } from "./termsUntil.ts";
 /** Weeks of a run by person: those under 18 whose days are on record or agreed, nobody else. */
 export function weeksOfYoung(context: Context, run: Run, people: readonly Who[]): Map<number, WeekOfPay[]> {
   const young = context.rules.find(superGuaranteeRules, run.payday)?.figures.young;
-  const under = people.filter((who) => completedYears(who.birthDate, run.payday) < Number(young?.under ?? "0"));
+  const under = areYoung(context, run, people);
   const found = new Map<number, WeekOfPay[]>();
   if (!young || under.length === 0) return found;
   const ids = under.map((who) => who.id);
@@ -53,6 +53,12 @@ export function weeksOfYoung(context: Context, run: Run, people: readonly Who[])
     found.set(person.who.id, weeks);
   }
   return found;
+}
+
+/** Whose super hangs on the hours of each week on a payday. */
+export function areYoung<One extends Who>(context: Context, { payday }: Run, people: readonly One[]): One[] {
+  const young = context.rules.find(superGuaranteeRules, payday)?.figures.young;
+  return people.filter((who) => completedYears(who.birthDate, payday) < Number(young?.under ?? "0"));
 }
 
 const shown = (value: Decimal): string => value.toDecimalPlaces(4).toString();

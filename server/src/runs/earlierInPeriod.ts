@@ -2,13 +2,12 @@
 
 import type { PaidInPeriod } from "@zesty/core/au/pay/input";
 import { daysBetween } from "@zesty/core/calendar/dates";
-import { leaveKinds } from "@zesty/core/leave/kinds";
 import type { RowContextNz } from "@zesty/core/nz/pay/row";
 import { centsText, fromE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
 import { type CycleDays, cycleDays, type DaysFromTo } from "../hours/cycleDays.ts";
-import { sqlList } from "../store/sqlList.ts";
+import { hoursOfLine, isEmployed } from "../hours/paidWeeks.ts";
 
 const codes = ["taxable", "regularTaxable", "childSupport", "studentLoan", "slcir", "slbor"] as const;
 
@@ -87,10 +86,6 @@ export function otherPays(
   return found;
 }
 
-/** A salary typed as an amount stands for hours. */
-const hoursOfLine = "coalesce(json_extract(l.value, '$.hours'), json_extract(l.value, '$.standsFor'), 0)";
-const unpaidKinds = leaveKinds.filter((kind) => kind.unpaid).map(({ code }) => code);
-
 /** Australia: hours that other pays of the same period paid, and earnings of theirs that were left out of super. */
 export function hoursInPeriod(context: Context, run: Run, personIds: readonly number[]): Map<number, PaidInPeriod> {
   const hours = context.store.prepared<[string, string], { id: number; ordinary: number; overtime: number }>(
@@ -100,9 +95,7 @@ export function hoursInPeriod(context: Context, run: Run, personIds: readonly nu
      FROM signed_pay s JOIN pay_run r ON r.id = s.run_id JOIN json_each(s.input, '$.lines') l
      WHERE s.run_id IN (SELECT value FROM json_each(?)) AND s.person_id IN (SELECT value FROM json_each(?))
        AND s.kind = 'pay' AND r.state <> 'takenBack'
-       AND json_extract(l.value, '$.element') IN ('ordinary', 'overtime', 'leaveTaken')
-       AND json_extract(l.value, '$.cashOut') IS NULL
-       AND coalesce(json_extract(l.value, '$.leave'), '') NOT IN (${sqlList(unpaidKinds)})
+       AND ${isEmployed}
      GROUP BY s.person_id`,
   );
   const found = otherRuns(context, run, personIds).flatMap(({ runIds, ids }) =>

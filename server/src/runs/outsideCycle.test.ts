@@ -182,3 +182,28 @@ it.each<[string, string, string[], { leave: number; super: string }]>([
   const cents = sqlite.prepare("SELECT SUM(cents) FROM pay_fact WHERE code = 'guarantee'").pluck().get();
   expect(centsText(Number(cents))).toBe(due.super);
 });
+
+// 12 % of what the week earned at $31.50: a correction moves all of it, or what it adds; the next week is its own.
+it.each<[string, string, "own" | "next", string]>([
+  ["28", "33", "own", "124.74"],
+  ["33", "28", "own", "0.00"],
+  ["33", "35", "own", "132.30"],
+  ["28", "29", "own", "0.00"],
+  ["28", "33", "next", "124.74"],
+  ["33", "35", "next", "132.30"],
+])("under 18, a week of %s hours corrected to %s, %s pay", (was, is, into, due) => {
+  world = smallWorld(1);
+  const { sqlite } = world.context.store;
+  sqlite.prepare("UPDATE person SET birth_date = '2009-03-01'").run();
+  const run = cycleRun();
+  type(run, was);
+  sign(run);
+  const payId = view(run).rows[0]?.payId ?? 0;
+  const next = into === "next" ? cycleRun() : 0;
+  if (next) type(next, "20");
+  const lines = [{ elementId: world.element("ORD"), hours: is }];
+  const made = makeCorrection(world.context, world.actor, { payId, lines, into });
+  sign(next || made);
+  const cents = sqlite.prepare("SELECT SUM(cents) FROM pay_fact WHERE code = 'guarantee'").pluck().get();
+  expect(centsText(Number(cents ?? 0))).toBe(due);
+});

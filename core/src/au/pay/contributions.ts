@@ -1,6 +1,6 @@
 /** The stages of super of an Australian pay: guarantee, sacrifice, what is agreed above, the member's own. */
 import { override } from "../../pay/override.ts";
-import { type Decimal, decimal, decimalOrZero, zero } from "../../quantity/decimal.ts";
+import { type Decimal, decimal, decimalOrZero, sum, zero } from "../../quantity/decimal.ts";
 import { superGuaranteeRules } from "../../rulebook/au/superGuaranteeRules.ts";
 import { sumOf } from "../../working/figure.ts";
 import { superGuarantee } from "../superGuarantee.ts";
@@ -19,16 +19,25 @@ export function contributions(
 ) {
   const { person, payday, cycle, toDate = {} } = input;
   const superRow = rules.row(superGuaranteeRules, payday);
+  // Pay in lieu of notice counts, other termination payments do not: the pay element says which is which.
+  const superable = [...earnings, ...extras, ...terminationLines].filter((each) =>
+    isSuperable(each.line, superRow.figures.counts),
+  );
   const counted = sumOf(
     `Earnings that count as ${superRow.figures.base}`,
-    // Pay in lieu of notice counts, other termination payments do not: the pay element says which is which.
-    amounts(
-      [...earnings, ...extras, ...terminationLines].filter((each) => isSuperable(each.line, superRow.figures.counts)),
-    ),
+    amounts(superable),
     "money",
     "Before any salary sacrifice; overtime and expense allowances do not count",
   );
   const weeksOfPay = weeksIn(cycle, periods);
+  const ofPay = (lines: readonly WorkedLine[], day: string) => lines.filter(({ line }) => line.corrects === day);
+  const corrected = Object.entries(input.corrected ?? {}).map(([day, was]) => ({
+    ...was,
+    weeks: weeksOfPay,
+    more: hoursTyped(ofPay(earnings, day)),
+    earned: sum(ofPay(superable, day).map((each) => each.amount.value)),
+  }));
+  const own = earnings.filter(({ line }) => input.corrected?.[line.corrects ?? ""] === undefined);
   const worked = superGuarantee(counted, {
     payday,
     rules,
@@ -38,7 +47,8 @@ export function contributions(
       quarter: decimalOrZero(toDate.guaranteeEarningsQuarter ?? toDate.guaranteeBaseQuarter ?? toDate.guaranteeBase),
       year: decimalOrZero(toDate.guaranteeEarnings ?? toDate.guaranteeBase),
     },
-    hoursAWeek: hoursEmployed(earnings, input).plus(decimalOrZero(input.inPeriod?.employed)).div(weeksOfPay),
+    corrected,
+    hoursAWeek: hoursEmployed(own, input).plus(decimalOrZero(input.inPeriod?.employed)).div(weeksOfPay),
     weeks: input.weeks,
     inPeriod: input.inPeriod,
     agreedPercent: person.super?.rate ? decimal(person.super.rate) : undefined,
@@ -80,13 +90,18 @@ export type Contributed = ReturnType<typeof contributions>;
  * salary stands for the agreed hours. Weeks are known one by one only from a record of days (`weeks` of the input).
  */
 function hoursEmployed(earnings: readonly WorkedLine[], input: PayInput): Decimal {
-  const counted = ["ordinary", "overtime", "leaveTaken"];
-  const typed = earnings
-    .filter((each) => counted.includes(each.line.element) && !withoutPay(each.line))
-    .reduce((total, each) => total.plus(decimalOrZero(each.line.hours)), zero);
+  const typed = hoursTyped(earnings);
   const salaried = earnings.some(
     (each) => each.line.element === "ordinary" && each.line.hours === undefined && each.amount.value.gt(0),
   );
   const agreed = salaried ? agreedHours(input) : zero;
   return typed.gt(agreed) ? typed : agreed;
 }
+
+const employed = ["ordinary", "overtime", "leaveTaken"];
+const hoursTyped = (earnings: readonly WorkedLine[]): Decimal =>
+  sum(
+    earnings
+      .filter((each) => employed.includes(each.line.element) && !withoutPay(each.line))
+      .map((each) => decimalOrZero(each.line.hours)),
+  );

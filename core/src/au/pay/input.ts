@@ -116,6 +116,13 @@ export interface PersonAu {
   leave?: LeaveEntitlement[] | undefined;
 }
 
+/** What a correction of somebody under 18 starts from: the hours of that pay, and its earnings in super and out of it. */
+export interface CorrectedPay {
+  employed: string;
+  counted: string;
+  uncounted: string;
+}
+
 /** What other pays of the same period paid. */
 export interface PaidInPeriod {
   /** ordinary hours and paid leave */
@@ -150,5 +157,7 @@ export interface PayInput {
   earlierTaxable?: string | undefined;
   /** hours that other pays of the same period paid: a week has one limit for leave, and one for super under 18 */
   inPeriod?: PaidInPeriod | undefined;
+  /** by their paydays the pays that lines of this one correct, of somebody under 18 */
+  corrected?: Record<IsoDate, CorrectedPay> | undefined;
   employerCosts?: readonly EmployerCost[] | undefined;
 }

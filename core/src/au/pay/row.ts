@@ -14,7 +14,7 @@ import type { RuleBook } from "../../rulebook/ruleBook.ts";
 import type { WeekOfPay } from "../superGuarantee.ts";
 import { weeksIn } from "./accruingHours.ts";
 import { groupOf } from "./elements.ts";
-import type { ElementAu, PaidInPeriod, PayInput, PayLine, PersonAu } from "./input.ts";
+import type { CorrectedPay, ElementAu, PaidInPeriod, PayInput, PayLine, PersonAu } from "./input.ts";
 import type { WorkedPay } from "./worked.ts";
 import { workLine } from "./workLine.ts";
 import { workOut } from "./workOut.ts";
@@ -50,6 +50,8 @@ export interface RowContext extends RowBase {
   /** the record's weeks of somebody under 18 */
   weeks?: WeekOfPay[] | undefined;
   inPeriod?: PaidInPeriod | undefined;
+  /** of somebody under 18: earlier pays by their paydays */
+  paidYoung?: Record<IsoDate, CorrectedPay> | undefined;
 }
 
 export interface WorkedRow {
@@ -149,8 +151,14 @@ export function payInputOf(
     ...(context.correctsTaxable === null ? {} : { correctsTaxable: context.correctsTaxable }),
     ...(context.paidBefore && context.correctsTaxable === null ? { earlierTaxable: context.paidBefore } : {}),
     ...(context.inPeriod && context.correctsTaxable === null ? { inPeriod: context.inPeriod } : {}),
+    ...correctedOf(payLines, context),
     ...(context.employerCosts.length > 0 ? { employerCosts: context.employerCosts } : {}),
   };
+}
+
+function correctedOf(lines: PayInput["lines"], { paidYoung }: RowContext): Pick<PayInput, "corrected"> {
+  const found = Object.entries(paidYoung ?? {}).filter(([day]) => lines.some(({ corrects }) => corrects === day));
+  return found.length > 0 ? { corrected: Object.fromEntries(found) } : {};
 }
 
 /** Usual hours are those of the weeks, unless somebody typed others: then only their average is known. */
