@@ -4,7 +4,7 @@ import { paysPerYear } from "../calendar/payPeriods.ts";
 import type { PayrollYear } from "../calendar/payrollYear.ts";
 import { partOfPeriod } from "../pay/partPeriod.ts";
 import type { PersonFactsBase, RowBase } from "../pay/row.ts";
-import { type Decimal, decimal, decimalOrZero, sum } from "../quantity/decimal.ts";
+import { type Decimal, decimal, decimalOrZero, greatest, sum } from "../quantity/decimal.ts";
 import { dollars, inRun, person } from "./check.ts";
 import type { Mark } from "./mark.ts";
 
@@ -24,6 +24,9 @@ interface InHand {
   weeklyHours: Decimal;
   /** hours worked in the period, without leave and corrections */
   hours: Decimal;
+  /** hours of leave taken, cashed out and corrected ones aside */
+  leave: Decimal;
+  basis: string;
   gross: Decimal;
   lines: readonly Line[];
   /** the payroll year that a day lies in */
@@ -35,7 +38,7 @@ const farAbove = { times: 3, dollars: 2000, first: { times: 2, dollars: 500 } } 
 /** House convention: dollars an hour, and hours a week, above which somebody's first pay here is asked about. */
 const firstPay = { rate: 250, weeklyHours: 60 } as const;
 
-export function periodChecks({ context, weeklyHours, hours, gross, lines, yearOf }: InHand): Mark[] {
+export function periodChecks({ context, weeklyHours, hours, leave, basis, gross, lines, yearOf }: InHand): Mark[] {
   const { facts, cycle, periods, periodStart, periodEnd } = context;
   const found: Mark[] = [];
   // The payday decides year, rates and lodgement, not the period worked.
@@ -65,6 +68,14 @@ export function periodChecks({ context, weeklyHours, hours, gross, lines, yearOf
     if (facts.endDate !== null && facts.endDate <= periodEnd)
       found.push({ kind: "query", code: "holidayHeldOver", facts: { name, original, substitute }, mend: inRun });
   const agreed = weeklyHours.times(52).div(paysPerYear[cycle]).times(periods);
+  // Where the week changed within the period, its spans know better. Part-timers may well work beside leave.
+  const most = greatest(agreed, sum((context.spans ?? []).map((span) => decimal(span.hours))));
+  const all = hours.plus(leave);
+  if (leave.gt(0) && most.gt(0) && basis === "full-time" && all.gt(most.plus("0.01")))
+    found.push({
+      ...{ kind: "query", code: "leaveBeyondPeriod", mend: inRun },
+      facts: { hours: all.toDecimalPlaces(2).toString(), agreed: most.toDecimalPlaces(2).toString() },
+    });
   const part = partOfPeriod({ ...facts, days: inCycle?.days }, periodStart, periodEnd);
   if (part?.whole.gt(0) && part.own.gt(0) && part.own.lt(part.whole)) {
     const most = agreed.times(part.own).div(part.whole);

@@ -42,6 +42,8 @@ export const sentences = {
   firstRateHigh: (f) => `The rate of this first pay here is ${f.rate} an hour. Look for a point that slipped, or tick.`,
   farAboveUsual: (f) =>
     `Gross ${f.gross} is ${f.times} times a usual pay of ${f.usual}. Look for a year's salary in one pay, or a slip of the key.`,
+  leaveBeyondPeriod: (f) =>
+    `${f.hours} h of work and leave, and the period has ${f.agreed} h. Leave paid in advance is taxed by period: set how many pays this one covers; or remove hours that were entered twice.`,
   paidBefore: (f) =>
     `Of this period ${f.amount} was paid on another payday already, and is taxed together with this pay. Check that nothing is paid twice.`,
   timeFault: (f) => f.text ?? "",

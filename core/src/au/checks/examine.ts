@@ -18,7 +18,6 @@ import { withholdingScales } from "../../rulebook/au/withholdingScales.ts";
 import { workingHolidayRates } from "../../rulebook/au/workingHolidayRates.ts";
 import { isDoubtful, type RuleBook } from "../../rulebook/ruleBook.ts";
 import { isMeasured } from "../expenseAllowance.ts";
-import { weeksIn } from "../pay/accruingHours.ts";
 import type { WorkedRow } from "../pay/row.ts";
 import { hoursOf } from "../pay/snapshot.ts";
 import type { WorkedLine } from "../pay/worked.ts";
@@ -177,28 +176,12 @@ const period: Check = (row) =>
     context: row.context,
     weeklyHours: decimalOrZero(row.input.person.weeklyHours),
     hours: forTime(row, ["ordinary"]),
+    leave: forTime(row, ["leaveTaken"]),
+    basis: row.input.person.basis,
     gross: row.worked.gross.value,
     lines: row.worked.lines,
     yearOf: payrollYearAu,
   });
-
-/** Leave on top of a whole period's work is either paid in advance (and taxed by period) or typed twice. */
-const leaveBeyondPeriod: Check = (row) => {
-  const { context, input } = row;
-  const agreed = decimalOrZero(input.person.weeklyHours).times(weeksIn(context.cycle, context.periods));
-  const leave = forTime(row, ["leaveTaken"]);
-  const all = leave.plus(forTime(row, ["ordinary"]));
-  return leave.gt(0) && agreed.gt(0) && input.person.basis === "full-time" && all.gt(agreed.plus("0.01"))
-    ? [
-        {
-          kind: "query",
-          code: "leaveBeyondPeriod",
-          facts: { hours: all.toDecimalPlaces(2).toString(), agreed: agreed.toDecimalPlaces(2).toString() },
-          mend: inRun,
-        },
-      ]
-    : [];
-};
 
 /** Checks of the pay alone: the command line has nothing else. */
 const payChecks: readonly PayCheck[] = [
@@ -216,7 +199,6 @@ const payChecks: readonly PayCheck[] = [
 /** Checks that also want to know the person and the run. */
 const rowChecks: readonly Check[] = [
   period,
-  leaveBeyondPeriod,
   absurdHours,
   details,
   fund,

@@ -52,8 +52,6 @@ export const sentencesAu = {
     `${f.hours} h of time in lieu paid out as ${f.paid}, at the ordinary rate. Overtime that was banked falls due at its overtime rate: type the difference, or tick where it was none.`,
   lateTermination: (f) =>
     `Paid more than twelve months after the last day, ${dateWords(f.end ?? "")}: that is ordinary income and no termination payment, unless the tax office excepted it.`,
-  leaveBeyondPeriod: (f) =>
-    `${f.hours} h of work and leave, and the period has ${f.agreed} h. Leave paid in advance is taxed by period: set how many pays this one covers; or remove hours that were entered twice.`,
   aboveCap: (f) => `Super of the year reaches ${f.all}, above the concessional cap of ${f.cap}.`,
 } satisfies Record<string, Sentence>;
 

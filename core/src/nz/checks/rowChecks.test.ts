@@ -407,3 +407,19 @@ it.each([
   const { marks } = examineRow(contextNz(), lines, new Map([...elementsNz, [31, own]]), shippedRuleBook);
   expect(marks.some((mark) => mark.code === "beyondEvent")).toBe(told);
 });
+
+// A fortnight of 80 hours, days of eight: leave typed beside recorded hours takes nothing off them.
+it.each<[string, string, string, boolean]>([
+  ["3", "80", "4", true],
+  ["3", "48", "4", false],
+  ["2", "80", "0.4", true],
+  ["14", "80", "0.4", true],
+  ["14", "64", "0.4", false],
+])(
+  "leave of element %s beside %s h, %s of its unit, is more than the period has: %s",
+  (elementId, worked, units, told) => {
+    const lines = [...hours(worked), { elementId: Number(elementId), units }];
+    const { marks } = examineRow(contextNz(), lines, elementsNz, shippedRuleBook);
+    expect(marks.some((mark) => mark.code === "leaveBeyondPeriod")).toBe(told);
+  },
+);

@@ -6,9 +6,11 @@ import type { Mark } from "../../checks/mark.ts";
 import { periodChecks } from "../../checks/periodChecks.ts";
 import { besideLevelIn, hoursWithoutMoney } from "../../checks/rateChecks.ts";
 import { unlikeLast } from "../../checks/unlikeLast.ts";
-import { decimal, decimalOrZero, zero } from "../../quantity/decimal.ts";
+import { type Decimal, decimal, decimalOrZero, zero } from "../../quantity/decimal.ts";
 import { holidayRules } from "../../rulebook/nz/holidayRules.ts";
 import { isUnpaidNz, leaveUnitNz } from "../pay/elements.ts";
+import type { WorkedRowNz } from "../pay/row.ts";
+import { hoursADay } from "../relevantDailyPay.ts";
 import { holidayChecks } from "./holidayChecks.ts";
 import { dated, exchanged, leave, units } from "./leaveChecks.ts";
 import type { CheckNz } from "./rowCheck.ts";
@@ -169,17 +171,31 @@ const sickUnknown: CheckNz = ({ context, worked }) =>
     ? [{ kind: "query", code: "sickUnknown", facts: { start: context.facts.startDate }, mend: person("holidays") }]
     : [];
 
-const period: CheckNz = ({ context, worked }) =>
-  periodChecks({
+const period: CheckNz = (row) => {
+  const { context, worked } = row;
+  return periodChecks({
     context,
     weeklyHours: decimalOrZero(context.holidays.weeklyHours),
     hours: worked.lines
       .filter(({ line }) => line.element === "ordinary" && line.corrects === undefined)
       .reduce((total, { line }) => total.plus(decimalOrZero(line.hours)), zero),
+    leave: hoursOfLeave(row),
+    basis: context.person.basis,
     gross: worked.gross.value,
     lines: worked.lines,
     yearOf: payrollYearNz,
   });
+};
+
+/** Leave is typed in days or weeks of the person's own week. */
+const hoursOfLeave = ({ context: { holidays }, worked }: WorkedRowNz): Decimal =>
+  worked.lines
+    .filter(({ line }) => line.element === "leaveTaken" && line.corrects === undefined)
+    .reduce((total, { line }) => {
+      const inWeeks = leaveUnitNz(line.leave ?? "") === "weeks";
+      const each = inWeeks ? decimalOrZero(holidays.weeklyHours) : hoursADay(holidays);
+      return total.plus(line.hours === undefined ? decimalOrZero(line.units).times(each) : line.hours);
+    }, zero);
 
 /** Hours that are paid and come to nothing: no rate is known for them. */
 const moneyMissing: CheckNz = ({ worked }) =>
