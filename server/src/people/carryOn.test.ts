@@ -16,10 +16,10 @@ const held = (date: string) => {
   return [terms?.hourlyRateE4, terms?.salaryCents, terms?.classification, terms?.weeklyHoursE4];
 };
 
-function undo(from: string): void {
+function undo(from: string, section = "employment"): void {
   const { context, actor } = world;
-  const lane = readLineOfTime(context, who()).lanes.find((each) => each.section === "employment");
-  undoChange(context, actor, who(), "employment", lane?.notches.find((each) => each.from === from)?.id ?? 0);
+  const lane = readLineOfTime(context, who()).lanes.find((each) => each.section === section);
+  undoChange(context, actor, who(), section, lane?.notches.find((each) => each.from === from)?.id ?? 0);
 }
 
 describe("a change from today, where a raise is on record from 3 August", () => {
@@ -82,6 +82,12 @@ describe("usual pay from today, where other usual pay is on record from 3 August
       "an allowance begins beside other hours",
       () => [usual("2026-08-03", null, "30"), usual("2026-07-01", "20")],
       "20",
+      "30",
+    ],
+    [
+      "an allowance that began is undone",
+      () => [usual("2026-08-03", null, "30"), usual("2026-07-01", "20"), undo("2026-07-01", "usualPay")],
+      null,
       "30",
     ],
     [
