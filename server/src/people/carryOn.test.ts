@@ -1,6 +1,7 @@
 /** A change before facts that are on record for later is not swallowed by them. */
 import { afterEach, describe, expect, it } from "vitest";
 import { readLineOfTime, undoChange } from "../afterwards/lineOfTime.ts";
+import { places } from "../store/crypt.ts";
 import { datedRecords } from "../store/dated.ts";
 import { plainTerms, type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
 import { saveSection } from "./savePerson.ts";
@@ -108,4 +109,30 @@ describe("usual pay from today, where other usual pay is on record from 3 August
     change();
     expect(held("2026-08-03")).toEqual(lines(tool, hours));
   });
+});
+
+it("another account takes the rest from today: later days that share the pay otherwise pay to it as well", () => {
+  world = smallWorld(1);
+  const main = (account: string) => ({
+    bsb: "990-100",
+    account,
+    title: "Alex Sample0",
+    kind: "rest" as const,
+    value: "",
+  });
+  const savings = {
+    bsb: "990-101",
+    account: "20000000",
+    title: "Alex Sample0",
+    kind: "amount" as const,
+    value: "100.00",
+  };
+  const save = (from: string, ...parts: object[]) =>
+    saveSection(world.context, world.actor, who(), "bank", { from, parts } as never);
+  save("2026-06-01", main("10000000"));
+  save("2026-08-03", savings, main("10000000"));
+  expect(save("2026-07-01", main("33333333"))).toEqual(["2026-08-03"]);
+  const { crypt, db } = world.context.store;
+  const sealed = datedRecords(db, [who()], "2026-08-03").bank.get(who())?.parts ?? "";
+  expect(JSON.parse(crypt.open(sealed, places.bankParts(who())))).toEqual([savings, main("33333333")]);
 });

@@ -4,6 +4,8 @@
  */
 import { asc, eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
+import { places } from "../store/crypt.ts";
+import type { Store } from "../store/open.ts";
 import { asRow, entriesApart, type Fields } from "./entriesApart.ts";
 import type { Lane } from "./lanes.ts";
 
@@ -41,14 +43,15 @@ function saidByItself(rows: readonly Dated[], from: string, group: readonly stri
 }
 
 /** @returns the days of the later facts that the change went into */
-export function carryOn({ store: { db } }: Context, personId: number, { table }: Pick<Lane, "table">): string[] {
+export function carryOn({ store }: Context, personId: number, { table }: Pick<Lane, "table">): string[] {
+  const { db } = store;
   const rows = db
     .select()
     .from(table)
     .where(eq(table.personId, personId))
     .orderBy(asc(table.from), asc(table.id))
     .all()
-    .map((each) => entriesApart(each)) as Dated[];
+    .map((each) => entriesApart(openParts(store, personId, each))) as Dated[];
   const row = rows.reduce<Dated | undefined>(
     (newest, each) => (newest && newest.id > each.id ? newest : each),
     undefined,
@@ -67,8 +70,29 @@ export function carryOn({ store: { db } }: Context, personId: number, { table }:
     if (goes.length === 0) return [];
     const { id: _id, ...kept } = held;
     db.insert(table)
-      .values(asRow({ ...kept, ...Object.fromEntries(goes.map((key) => [key, row[key]])) }) as never)
+      .values(
+        sealParts(
+          store,
+          personId,
+          asRow({ ...kept, ...Object.fromEntries(goes.map((key) => [key, row[key]])) }),
+        ) as never,
+      )
       .run();
     return [from];
   });
 }
+
+/** Accounts are kept encrypted as one text. */
+const openParts = ({ crypt }: Store, personId: number, row: Fields): Fields =>
+  typeof row.parts === "string"
+    ? { ...row, parts: JSON.parse(crypt.open(row.parts, places.bankParts(personId))) }
+    : row;
+
+const sealParts = ({ crypt }: Store, personId: number, row: Fields): Fields =>
+  Array.isArray(row.parts)
+    ? {
+        ...row,
+        parts: crypt.seal(JSON.stringify(row.parts), places.bankParts(personId)),
+        count: row.parts.length,
+      }
+    : row;

@@ -2,6 +2,8 @@
  * A dated row with each entry of its lists as a field of its own: an allowance that begins on a day stands and falls by
  * itself, whatever the hours beside it do on later days.
  */
+import type { BankPart } from "@zesty/contract/bank";
+
 export type Fields = Record<string, unknown>;
 
 /** What an entry of a list is known by; a list that is not named here is one fact. */
@@ -10,6 +12,8 @@ const lists: Readonly<Record<string, (entry: never) => unknown[]>> = {
   entitlements: ({ kind }: { kind: string }) => [kind],
   orders: ({ served, kind, name }: { served: string; kind: string; name: string }) => [served, kind, name],
   ownCosts: ({ code }: { code: string }) => [code],
+  // The account that takes the rest is one fact, whichever it is.
+  parts: ({ kind, bsb, account }: BankPart) => (kind === "rest" ? [kind] : [bsb, account]),
 };
 
 export function entriesApart(row: Fields): Fields {
