@@ -95,7 +95,7 @@ export function hoursInPeriod(context: Context, run: Run, personIds: readonly nu
      FROM signed_pay s JOIN pay_run r ON r.id = s.run_id JOIN json_each(s.input, '$.lines') l
      WHERE s.run_id IN (SELECT value FROM json_each(?)) AND s.person_id IN (SELECT value FROM json_each(?))
        AND s.kind = 'pay' AND r.state <> 'takenBack'
-       AND ${isEmployed}
+       AND ${isEmployed} AND (r.kind = 'correction' OR json_extract(l.value, '$.corrects') IS NULL)
      GROUP BY s.person_id`,
   );
   const found = otherRuns(context, run, personIds).flatMap(({ runIds, ids }) =>

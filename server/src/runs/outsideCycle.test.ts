@@ -30,9 +30,9 @@ const outside = (periodStart: string, payday: string, more: object = {}) =>
     personIds: world.personIds.slice(0, 1),
     ...more,
   });
-function type(runId: number, hours: string): void {
+function type(runId: number, hours: string, code = "ORD"): void {
   const run = view(runId);
-  const lines = [{ elementId: world.element("ORD"), hours }];
+  const lines = [{ elementId: world.element(code), hours }];
   saveRows(world.context, world.actor, runId, {
     version: run.version,
     rows: [{ payId: run.rows[0]?.payId ?? 0, lines }],
@@ -145,7 +145,7 @@ it("New Zealand: a correction downward of a pay with a student loan can be filed
 });
 
 // A week has one limit: 38 hours that leave accrues on, and the 30 of somebody under 18. By hand, at $31.50 an hour, 12 %.
-it.each<[string, string, string[], { leave: number; super: string }]>([
+it.each<[string, string, string[], { leave: number; super: string }, string?]>([
   ["hours beyond the ordinary week accrue no leave", "1990-02-03", ["38", "9"], { leave: 38, super: "177.66" }],
   [
     "nor in the cycle's own pay, where they were paid before it",
@@ -160,8 +160,15 @@ it.each<[string, string, string[], { leave: number; super: string }]>([
     { leave: 37, super: "139.86" },
   ],
   ["and so where the short pay came first", "2009-03-01", ["9", "28"], { leave: 37, super: "139.86" }],
+  [
+    "leave of weeks to come, paid beside it, accrues as ever",
+    "1990-02-03",
+    ["38", "30"],
+    { leave: 68, super: "257.04" },
+    "AL",
+  ],
   ["a short week has none", "2009-03-01", ["20", "9"], { leave: 29, super: "0.00" }],
-])("two pays of one week: %s", (_what, birth, [first = "", second = ""], due) => {
+])("two pays of one week: %s", (_what, birth, [first = "", second = ""], due, code = "ORD") => {
   world = smallWorld(1);
   const { sqlite } = world.context.store;
   sqlite.prepare("UPDATE person SET birth_date = ?").run(birth);
@@ -172,7 +179,7 @@ it.each<[string, string, string[], { leave: number; super: string }]>([
     [other, second],
   ] as const) {
     const runId = open?.() ?? 0;
-    type(runId, hours);
+    type(runId, hours, open === cycleRun ? "ORD" : code);
     sign(runId);
   }
   const hours = sqlite.prepare(

@@ -73,7 +73,10 @@ export function accruingHours(input: PayInput, rules: RuleBook): Figure {
   const ofWeek = fixed(row.figures.ordinaryHoursAWeek);
   const late = lateHours(input, ofWeek);
   const before = decimalOrZero(input.inPeriod?.ordinary);
-  const most = atLeastZero(greatest(weeks, decimalOrZero(input.weeksByDays)).times(ofWeek).minus(before));
+  const whole = greatest(weeks, decimalOrZero(input.weeksByDays)).times(ofWeek);
+  // Leave that another pay of the period pays may be of weeks to come.
+  const leave = hoursOf(own.filter(({ element }) => element === "leaveTaken"));
+  const most = greatest(whole.minus(before), least(leave, whole));
   const corrected = counting.reduce((total, line) => total.plus(decimalOrZero(line.accrues)), zero);
   return figure(
     "Ordinary hours that leave accrues on",
