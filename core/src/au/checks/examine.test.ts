@@ -295,6 +295,17 @@ const cases: Record<MarkCodeAu, Case> = {
     with: [context({ facts: { loadingPercent: "17.5" } }), [...hours("30.4"), { elementId: 2, hours: "7.6" }]],
     without: [context({ facts: { loadingPercent: "0" } }), [...hours("30.4"), { elementId: 2, hours: "7.6" }]],
   },
+  loadingUnsaid: {
+    kind: "query",
+    with: [
+      context({ facts: { loadingPercent: "17.5" } }),
+      [...hours("30.4"), { elementId: 2, hours: "7.6", time: { hours: "7.6", why: ["Fri 3: 7.6 h"] } }],
+    ],
+    without: [
+      context({ facts: { loadingPercent: "0" } }),
+      [...hours("30.4"), { elementId: 2, hours: "7.6", time: { hours: "7.6", why: ["Fri 3: 7.6 h"] } }],
+    ],
+  },
   noReportingCode: { kind: "query", with: [context(), [...hours("38"), { elementId: 6, amount: "20" }]] },
   expenseUnits: {
     kind: "query",

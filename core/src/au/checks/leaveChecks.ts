@@ -104,16 +104,25 @@ const casualPaidLeave: Check = ({ input, worked }) => {
   });
 };
 
-/** Annual leave typed into the sheet brings no loading with it, as recorded leave does. */
+/**
+ * Annual leave typed into the sheet brings no loading with it. Leave on record does, for who is paid by the record; beside a
+ * usual pay or a salary, which may hold it already, only where the person's own per cent says so.
+ */
 const loadingMissing: Check = ({ context, input, worked }) => {
   const percent = decimalOrZero(context.facts.loadingPercent ?? undefined);
-  const typed = worked.lines.some(
-    ({ line }) =>
-      line.element === "leaveTaken" && line.leave === "annual" && !line.cashOut && !line.corrects && !line.reasons,
+  const without = worked.lines.filter(
+    ({ line, amount }) =>
+      line.element === "leaveTaken" &&
+      line.leave === "annual" &&
+      !line.cashOut &&
+      !line.corrects &&
+      (!line.reasons || amount.value.gt(0)),
   );
-  return typed && percent.gt(0) && !input.lines.some((line) => line.element === "leaveLoading")
-    ? [{ kind: "query", code: "loadingMissing", facts: { percent: percent.toString() }, mend: inRun }]
-    : [];
+  if (!percent.gt(0) || without.length === 0 || input.lines.some((line) => line.element === "leaveLoading")) return [];
+  const facts = { percent: percent.toString() };
+  return without.some(({ line }) => !line.reasons)
+    ? [{ kind: "query", code: "loadingMissing", facts, mend: inRun }]
+    : [{ kind: "query", code: "loadingUnsaid", facts, mend: person("leave") }];
 };
 
 export const noAccrual: PayCheck = ({ input, worked }) => {

@@ -36,6 +36,8 @@ export const sentencesAu = {
     `${f.words} is for full-timers and part-timers (Fair Work Act, ss 86 and 95), and these days are a casual's. Take it out, or tick where leave from before was agreed to be taken.`,
   loadingMissing: (f) =>
     `Annual leave is typed without its loading of ${f.percent} %. Record the leave in Time & leave, which adds it, type it here, or record 0 % if the rate already includes it.`,
+  loadingUnsaid: (f) =>
+    `Annual leave stands without the agreement's loading of ${f.percent} %. Record the per cent under People, Leave, and it is paid with the leave; record 0 % where the pay holds it already; or tick.`,
   noReportingCode: (f) => `${f.name} has no reporting code, so it is reported as a general allowance.`,
   expenseUnits: (f) =>
     `${f.name} is paid as dollars, so what is above ${f.each} a ${f.unit} is not known and no tax is withheld from it. Change the pay element to units.`,
