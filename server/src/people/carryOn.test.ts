@@ -132,6 +132,9 @@ it("another account takes the rest from today: later days that share the pay oth
   save("2026-06-01", main("10000000"));
   save("2026-08-03", savings, main("10000000"));
   expect(save("2026-07-01", main("33333333"))).toEqual(["2026-08-03"]);
+  // What the later day says otherwise stays, and is not told as changed.
+  save("2026-07-08", { ...savings, value: "50.00" }, main("33333333"));
+  expect(save("2026-07-08", main("33333333"))).toEqual([]);
   const { crypt, db } = world.context.store;
   const sealed = datedRecords(db, [who()], "2026-08-03").bank.get(who())?.parts ?? "";
   expect(JSON.parse(crypt.open(sealed, places.bankParts(who())))).toEqual([savings, main("33333333")]);

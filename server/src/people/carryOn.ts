@@ -82,11 +82,13 @@ export function carryOn({ store }: Context, personId: number, { table }: Pick<La
   });
 }
 
-/** Accounts are kept encrypted as one text. */
-const openParts = ({ crypt }: Store, personId: number, row: Fields): Fields =>
-  typeof row.parts === "string"
-    ? { ...row, parts: JSON.parse(crypt.open(row.parts, places.bankParts(personId))) }
+/** Accounts are kept encrypted as one text, their number beside it. */
+function openParts({ crypt }: Store, personId: number, row: Fields): Fields {
+  const { parts, count: _count, ...rest } = row;
+  return typeof parts === "string"
+    ? { ...rest, parts: JSON.parse(crypt.open(parts, places.bankParts(personId))) }
     : row;
+}
 
 const sealParts = ({ crypt }: Store, personId: number, row: Fields): Fields =>
   Array.isArray(row.parts)
