@@ -2,6 +2,7 @@
 import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { afterEach, describe, expect, it } from "vitest";
 import { readLineOfTime, undoChange } from "../afterwards/lineOfTime.ts";
+import { recordDeparture } from "../afterwards/recordDeparture.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
 import { addPlace, changeEntry } from "../setup/lists.ts";
@@ -27,10 +28,10 @@ const other = () => {
 };
 const works = (placeId: number | null, from = "2026-01-05") =>
   saveSection(world.context, world.actor, who(), "employment", plainTerms(world, { from, placeId }));
-const ask = () =>
+const ask = (last = "2026-06-26") =>
   askForLeave(world.context, world.actor, world.businessId, {
-    ...{ personId: who(), kind: "annual", first: "2026-06-25", last: "2026-06-26", hoursADay: null, inAdvance: false },
-    ...{ note: null, approve: { belowNought: false } },
+    ...{ personId: who(), kind: "annual", first: "2026-06-25", last, hoursADay: null, inAdvance: false },
+    ...{ note: null, approve: { belowNought: true } },
   });
 const leaveIn = (runId: number) => {
   const view = readRun(world.context, world.actor, runId);
@@ -49,6 +50,11 @@ function begin(placeId: () => number | null): void {
   works(placeId());
 }
 const first = () => places()[0]?.id ?? 0;
+/** A week of 32 hours and its Friday. */
+const week = (friday: string, from = "2026-06-01") => {
+  const terms = plainTerms(world, { from, workPattern: ["8", "8", "8", "8", friday, "0", "0"] });
+  saveSection(world.context, world.actor, who(), "employment", terms);
+};
 
 describe("a day within approved leave", () => {
   it.each<[string, () => number | null, () => void]>([
@@ -95,10 +101,7 @@ describe("a day within approved leave", () => {
   // By hand: Thursday is 8 h of the short week, Friday none of it and 7.6 h of the long one.
   it("becomes leave when the day off becomes a working day, and takes nothing once it is a day off again", () => {
     begin(first);
-    const week = (workPattern: string[], from: string) =>
-      saveSection(world.context, world.actor, who(), "employment", plainTerms(world, { from, workPattern }));
-    const days = (friday: string) => ["8", "8", "8", "8", friday, "0", "0"];
-    week(days("0"), "2026-01-05");
+    week("0", "2026-01-05");
     ask();
     const runId = openUsual(world);
     for (const [friday, hours] of [
@@ -106,10 +109,46 @@ describe("a day within approved leave", () => {
       ["7.6", "15.6"],
       ["0", "8"],
     ] as const) {
-      week(days(friday), "2026-06-26");
+      week(friday, "2026-06-26");
       world.context.factsChanged(world.businessId);
       expect(leaveIn(runId)).toBe(hours);
     }
+  });
+  const fridays = () =>
+    world.context.store.sqlite
+      .prepare("SELECT DISTINCT date FROM time_day WHERE strftime('%w', date) = '5' ORDER BY date")
+      .pluck()
+      .all();
+  it.each([
+    ["next", "2026-07-06", "2026-12-30", ["2026-06-26", "2026-07-03"]],
+    ["now", "2026-07-01", "2026-07-01", []],
+  ] as const)(
+    "becomes leave up to the last day, unless the final pay has closed it: %s",
+    (pay, lastDay, payday, laid) => {
+      begin(first);
+      week("0");
+      ask("2026-07-10");
+      const found = recordDeparture(world.context, world.actor, who(), {
+        ...{ lastDay, reason: "V", noticeWorked: true, misconduct: false, pay, payday },
+      });
+      if (pay === "now") signRun(world, found ?? 0);
+      week("7.6");
+      expect(fridays()).toEqual(laid);
+    },
+  );
+  it("is left alone, and the change is taken, where it lies too far back for any pay", () => {
+    begin(first);
+    week("0");
+    ask("2026-07-31");
+    // Left out of six weeks: those that lie five weeks back are paid by none any more.
+    const { sqlite } = world.context.store;
+    for (let run = 0; run < 6; run += 1) {
+      const runId = openUsual(world);
+      sqlite.prepare("UPDATE pay SET included = 0 WHERE run_id = ?").run(runId);
+      sqlite.prepare("UPDATE pay_run SET state = 'settled' WHERE id = ?").run(runId);
+    }
+    week("7.6");
+    expect(fridays()).toEqual(["2026-07-03", "2026-07-10", "2026-07-17", "2026-07-24", "2026-07-31"]);
   });
   it("stays as it was paid", () => {
     begin(first);

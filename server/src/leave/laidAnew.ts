@@ -5,10 +5,12 @@
  * (core/src/hours/personHours.ts).
  */
 import { addDays } from "@zesty/core/calendar/dates";
+import type { DayRecord } from "@zesty/core/hours/dayText";
 import type { Actor, Context } from "../ground/context.ts";
 import { todayAt } from "../ground/findBusiness.ts";
-import { personTimes } from "../hours/personTimes.ts";
-import { approveDays, saveDays } from "../time/days.ts";
+import { closedDays } from "../hours/closedDays.ts";
+import { type KnownPerson, personTimes } from "../hours/personTimes.ts";
+import { approveDays, outOfReach, saveDays } from "../time/days.ts";
 import { type Asked, leaveDaysOf } from "./daysAsked.ts";
 import { standingRequests } from "./readLeave.ts";
 import { paidOn } from "./readSwaps.ts";
@@ -57,7 +59,7 @@ function datesOf(context: Context, businessId: number, span: LeaveSpan): Set<str
 
 /**
  * A day within approved leave that was none of its days and is one now is leave like its neighbours: put onto the record,
- * as far as nothing else is recorded there and no pay has taken it.
+ * as far as nothing else is recorded there, somebody is employed on it, and no pay has taken it or lies too far back for it.
  */
 function takeAsLeave(context: Context, actor: Actor, businessId: number, personId: number, date: string): void {
   const asked = standingRequests(context, personId).find(
@@ -65,10 +67,18 @@ function takeAsLeave(context: Context, actor: Actor, businessId: number, personI
   );
   const [known] = personTimes(context, businessId, [personId], date, date);
   if (!asked || !known) return;
-  const isFree = !known.known.some((day) => day.kind === "worked" && day.date === date && day.record !== null);
-  if (!isFree || leaveDaysOf(context, known, { ...asked, first: date, last: date }).length === 0) return;
+  if (leaveDaysOf(context, known, { ...asked, first: date, last: date }).length === 0) return;
   const hours = asked.hoursADay === null ? {} : { hours: asked.hoursADay };
   const record = { shifts: [], leave: [{ kind: asked.kind, ...hours, request: asked.id }] };
+  if (!canTake(context, known, date, record)) return;
   saveDays(context, actor, businessId, { days: [{ personId, date, kind: "worked", record }] }, "leave asked for");
   approveDays(context, actor, businessId, { days: [{ personId, date }], approved: true });
+}
+
+/** What would refuse the day must not refuse the change of the week. */
+function canTake(context: Context, { who, known }: KnownPerson, date: string, record: DayRecord): boolean {
+  const isFree = !known.some((day) => day.kind === "worked" && day.date === date && day.record !== null);
+  const isEmployed = date >= who.startDate && (who.endDate === null || date <= who.endDate);
+  const isOpen = closedDays(context, [who.id])(who.id, date, record) === null;
+  return isFree && isEmployed && isOpen && outOfReach(context, [who.id])(who.id, date) === null;
 }

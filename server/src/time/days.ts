@@ -154,7 +154,7 @@ export function saveDays(
  * Days that no pay will reach any more, with how far one reaches: approved as late as this, they would be paid by none
  * without a word. Before the first period of the first cycle the record is history, and nothing of it is paid.
  */
-function outOfReach(
+export function outOfReach(
   { store }: Context,
   personIds: readonly number[],
 ): (personId: number, date: string) => string | null {
