@@ -69,12 +69,12 @@ export function periodChecks({ context, weeklyHours, hours, leave, basis, gross,
       found.push({ kind: "query", code: "holidayHeldOver", facts: { name, original, substitute }, mend: inRun });
   const agreed = weeklyHours.times(52).div(paysPerYear[cycle]).times(periods);
   // Where the week changed within the period, its spans know better. Part-timers may well work beside leave.
-  const most = greatest(agreed, sum((context.spans ?? []).map((span) => decimal(span.hours))));
+  const has = greatest(agreed, sum((context.spans ?? []).map((span) => decimal(span.hours))));
   const all = hours.plus(leave);
-  if (leave.gt(0) && most.gt(0) && basis === "full-time" && all.gt(most.plus("0.01")))
+  if (leave.gt(0) && has.gt(0) && basis === "full-time" && all.gt(has.plus("0.01")))
     found.push({
       ...{ kind: "query", code: "leaveBeyondPeriod", mend: inRun },
-      facts: { hours: all.toDecimalPlaces(2).toString(), agreed: most.toDecimalPlaces(2).toString() },
+      facts: { hours: all.toDecimalPlaces(2).toString(), agreed: has.toDecimalPlaces(2).toString() },
     });
   const part = partOfPeriod({ ...facts, days: inCycle?.days }, periodStart, periodEnd);
   if (part?.whole.gt(0) && part.own.gt(0) && part.own.lt(part.whole)) {

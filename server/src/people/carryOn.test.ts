@@ -1,4 +1,5 @@
 /** A change before facts that are on record for later is not swallowed by them. */
+import { sql } from "drizzle-orm";
 import { afterEach, describe, expect, it } from "vitest";
 import { readLineOfTime, undoChange } from "../afterwards/lineOfTime.ts";
 import { places } from "../store/crypt.ts";
@@ -138,4 +139,7 @@ it("another account takes the rest from today: later days that share the pay oth
   const { crypt, db } = world.context.store;
   const sealed = datedRecords(db, [who()], "2026-08-03").bank.get(who())?.parts ?? "";
   expect(JSON.parse(crypt.open(sealed, places.bankParts(who())))).toEqual([savings, main("33333333")]);
+  // One that was altered in the file keeps no new one out.
+  db.run(sql`UPDATE bank_split SET parts = 'altered' WHERE id = (SELECT MIN(id) FROM bank_split)`);
+  expect(save("2026-07-15", main("44444444"))).toEqual(["2026-08-03"]);
 });

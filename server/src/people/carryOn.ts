@@ -82,12 +82,18 @@ export function carryOn({ store }: Context, personId: number, { table }: Pick<La
   });
 }
 
-/** Accounts are kept encrypted as one text, their number beside it. */
+/**
+ * Accounts are kept encrypted as one text, their number beside it. What cannot be opened is told with the seals, and must
+ * not keep a new account out.
+ */
 function openParts({ crypt }: Store, personId: number, row: Fields): Fields {
   const { parts, count: _count, ...rest } = row;
-  return typeof parts === "string"
-    ? { ...rest, parts: JSON.parse(crypt.open(parts, places.bankParts(personId))) }
-    : row;
+  if (typeof parts !== "string") return row;
+  try {
+    return { ...rest, parts: JSON.parse(crypt.open(parts, places.bankParts(personId))) };
+  } catch {
+    return row;
+  }
 }
 
 const sealParts = ({ crypt }: Store, personId: number, row: Fields): Fields =>

@@ -110,14 +110,16 @@ describe("Australia, somebody under 18", () => {
       "84.00",
     ]);
   });
-  it("has it for the long weeks of usual pay, too: a first day on Friday leaves the first one short", () => {
+  it.each(["ORD", "SAL"])("has it for the long weeks of usual pay, too: %s, a first day on Friday", (code) => {
     young("fortnightly");
     world.context.store.sqlite.prepare("UPDATE person SET start_date = '2026-06-26'").run();
     world.context.store.sqlite.prepare("DELETE FROM time_terms").run();
-    const full = { basis: "full-time", weeklyHours: "38", hourlyRate: "20" };
+    const pay = code === "SAL" ? { hourlyRate: null, salary: "39520" } : { hourlyRate: "20" };
+    const full = { basis: "full-time", weeklyHours: "38", ...pay };
     saveSection(world.context, world.actor, who(), "employment", employment(full));
+    const usual = code === "SAL" ? { amount: "1520.00" } : { hours: "76" };
     saveSection(world.context, world.actor, who(), "usualPay", {
-      ...{ from: "2026-06-26", lines: [{ elementId: world.element("ORD"), hours: "76" }] },
+      ...{ from: "2026-06-26", lines: [{ elementId: world.element(code), ...usual }] },
     });
     // 7.6 and 38 hours at $20: 12 % of 760.
     expect(told({}).paid).toEqual(["912.00", "91.20"]);

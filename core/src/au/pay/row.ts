@@ -164,7 +164,7 @@ function correctedOf(lines: PayInput["lines"], { paidYoung }: RowContext): Pick<
 /** Usual hours are those of the weeks, unless somebody typed others: then only their average is known. */
 function areHoursOf(weeks: readonly WeekOfPay[], lines: PayInput["lines"]): boolean {
   const paid = lines.filter(({ element }) => element === "ordinary" || element === "leaveTaken");
-  const hours = sum(paid.map((line) => decimalOrZero(line.hours)));
+  const hours = sum(paid.map((line) => decimalOrZero(line.hours ?? line.standsFor)));
   return halfUpToCent(hours).eq(halfUpToCent(sum(weeks.map((week) => decimal(week.hours)))));
 }
 
