@@ -11,10 +11,8 @@ export interface AheadOfCountry {
   dueDay(kind: DueEntry["kind"], payday: string, owner: Owner, rules: RuleBook): string;
   /** whether what was paid earlier in the year changes what the next pay comes to */
   counts(worked: AnyPay, row: AnyContext, paysAYear: number, rules: RuleBook): boolean;
-  /** what runs until a total stands in the row less what pays ahead of it have taken, in cents by code */
-  asTaken(row: AnyContext, taken: (code: string) => number): void;
-  /** whether what leave is worth can be said of a day to come */
-  foretellsLeave: boolean;
+  /** whether a pay looks at single pays before it, and not only at their sums */
+  looksAtEachPay: boolean;
   /** the words for what the employer contributes, and the book in which it is that per cent from a day on */
   contribution: { words: string; at(rules: RuleBook, percent: string, from: string): RuleBook };
 }

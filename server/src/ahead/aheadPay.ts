@@ -1,5 +1,6 @@
 /** A pay that is ahead, and what a forecast holds. */
-import type { DueEntry } from "../row/prepared.ts";
+import type { RowFigures } from "@zesty/core/pay/snapshot";
+import type { DueEntry, LeaveMove } from "../row/prepared.ts";
 import type { AheadWho } from "./changes.ts";
 import type { PeriodAhead } from "./periods.ts";
 
@@ -12,6 +13,7 @@ export interface AheadPay {
   payday: string;
   cents: Record<SumName, number>;
   dues: Pick<DueEntry, "kind" | "fundId" | "cents" | "due">[];
+  /** what it earns and takes, where that is no part of a ledger */
   leave: { kind: string; e4: number; once: boolean }[];
 }
 
@@ -25,8 +27,8 @@ export interface Forecast {
   told: Map<number, Set<string>>;
   /** who is in a cycle and comes to nothing */
   nothing: Set<string>;
-  /** what leave is worth at the end, in cents; null where it is not foretold */
-  leaveCents: number | null;
+  /** what leave is worth at the end, in cents, by key */
+  leaveCents: Map<string, number>;
   /** by period and who, what their pay comes from */
   held: Map<string, Held>;
 }
@@ -34,6 +36,9 @@ export interface Forecast {
 export interface Known {
   pay: AheadPay;
   facts: [string, number][];
+  figures: RowFigures;
+  /** what it moves in the ledger of leave */
+  moves: readonly LeaveMove[];
   /** days of the record of time that it pays */
   days: string[];
   /** what was paid before changes what comes next */

@@ -26,6 +26,7 @@ import type { AheadOfCountry } from "./aheadOfCountry.ts";
 import { type AheadPay, type Forecast, type Held, type Known, sumNames } from "./aheadPay.ts";
 import { type Alike, alike, lastDayOf } from "./alike.ts";
 import { type AheadWho, applyChanges, everybody, rulesWith, weeklySaid } from "./changes.ts";
+import { EachPayAhead } from "./eachPayAhead.ts";
 import { averagesOf, insertAhead, lookBackDays, scaledTo } from "./insertAhead.ts";
 import { leaveAhead } from "./leaveAhead.ts";
 import { PaidAhead } from "./paidAhead.ts";
@@ -78,6 +79,7 @@ class Forecasting {
   /** before this day nothing is otherwise */
   private readonly since: string;
   private readonly paid: PaidAhead;
+  private readonly lasts: ReadonlySet<PeriodAhead>;
 
   private readonly actor: Actor;
   private readonly businessId: number;
@@ -118,9 +120,10 @@ class Forecasting {
     this.averages = averagesOf(context, businessId, addDays(span.from, -lookBackDays));
     this.made = {
       ...{ who, pays: [], unknown, told: new Map(), nothing: new Set(), held: new Map() },
-      leaveCents: this.country.foretellsLeave ? 0 : null,
+      leaveCents: new Map(),
       periods: periodsAhead(context, businessId, span.from, span.to),
     };
+    this.lasts = new Set(new Map(this.made.periods.map((each) => [each.cycleId, each])).values());
   }
 
   /** Looks at these people's whole year: what is changed for them is done once. */
@@ -137,23 +140,40 @@ class Forecasting {
         },
       );
       for (const { key, like } of who) if (!ids.has(key)) ids.set(key, like.id);
+      const each = this.country.looksAtEachPay ? new EachPayAhead(this.context, this.owner) : null;
       for (const period of this.made.periods) {
         const anew = who.filter((each) => !this.isKnown(period, each, touched.has(each.key)));
         if (anew.length > 0) {
           const own = new Map(anew.map(({ key }) => [key, ids.get(key) ?? 0]));
+          each?.put(own);
           const known = dryRun(store, () => {
-            this.paid.remember(this.context, period.payday, own);
+            if (!each) this.paid.remember(this.context, period.payday, own);
             return this.composed(period, own);
           });
           for (const { key } of anew) this.hold(period, key, { known: known.get(key) ?? null, period });
         }
-        for (const { key } of who) this.pay(period, key);
+        for (const { key } of who) this.pay(period, key, each);
       }
-      if (this.made.leaveCents !== null)
-        this.made.leaveCents += leaveAhead(
-          ...([this.context, this.businessId, this.to, this.changes, who, ids, this.paid.earned] as const),
-        );
+      for (const [key, cents] of this.leaveOf(who, touched, ids, each)) this.made.leaveCents.set(key, cents);
     });
+  }
+
+  /** What their leave is worth at the end: of whom nothing is otherwise, as it was. */
+  private leaveOf(
+    who: readonly AheadWho[],
+    touched: ReadonlySet<string>,
+    ids: ReadonlyMap<string, number>,
+    each: EachPayAhead | null,
+  ): Map<string, number> {
+    const before = this.base?.leaveCents;
+    const anew = before ? who.filter(({ key }) => touched.has(key)) : who;
+    const own = new Map(anew.map(({ key }) => [key, ids.get(key) ?? 0]));
+    each?.put(own);
+    // Pays that were put among the signed ones have their leave in the ledger.
+    const earned = each ? new Map<string, number>() : this.paid.earned;
+    const found = leaveAhead(this.context, this.businessId, this.to, this.changes, anew, own, earned);
+    for (const { key } of who) if (!own.has(key)) found.set(key, before?.get(key) ?? 0);
+    return found;
   }
 
   private isTouched({ key, change }: AheadWho): boolean {
@@ -176,6 +196,8 @@ class Forecasting {
     }
     const held = this.last.get(lastKey(period, key));
     if (!held || held.known?.counts) return false;
+    // The last one has all that has arisen by then, wherever unpaid leave moved its day to.
+    if (this.country.looksAtEachPay && this.lasts.has(period)) return false;
     if (!this.alike.between(held.period, period, { key, like, change })) return false;
     this.hold(period, key, held);
     return true;
@@ -203,15 +225,18 @@ class Forecasting {
         withPaidDays.map((row) => row.id),
       );
     const loaded = period.runId === null ? loadRun(this.context, runId) : freshRun(this.context, runId, payIds);
+    if (!this.country.looksAtEachPay) this.lessTaken(loaded, keys);
+    return this.worked(loaded, period, keys);
+  }
+
+  /** What runs until a total is taken: pays ahead of this one are among no signed ones. */
+  private lessTaken(loaded: LoadedRun, keys: ReadonlyMap<number, string>): void {
     for (const row of loaded.rows)
       for (const [code, text] of Object.entries(row.context.deducted)) {
         const fact = code.startsWith("debt:") ? code : `line:${code}`;
         const more = this.paid.takenOf(keys.get(row.person.id) ?? "", fact);
         row.context.deducted[code] = centsText(centsOf(text) + more);
       }
-    for (const row of loaded.rows)
-      this.country.asTaken(row.context, (code) => this.paid.takenOf(keys.get(row.person.id) ?? "", `line:${code}`));
-    return this.worked(loaded, period, keys);
   }
 
   private worksAsOfLate(key: string, { start, cycle }: PeriodAhead): SheetLine[] {
@@ -245,9 +270,11 @@ class Forecasting {
           ...{ who, payday: period.payday },
           cents: Object.fromEntries(sumNames.map((name) => [name, centsOf(figures[name])])) as AheadPay["cents"],
           dues: dues.map(({ kind, fundId, cents, due }) => ({ kind, fundId, cents, due })),
-          leave: this.country.foretellsLeave ? parts.leave.map(asEarned) : [],
+          leave: this.country.looksAtEachPay ? [] : parts.leave.map(asEarned),
         },
         facts: facts.map(({ code, cents }) => [code, cents]),
+        figures,
+        moves: parts.leave,
         days: days.get(row.row.person.id) ?? [],
         counts:
           this.country.counts(worked, row.row.context, paysPerYear[period.cycle], this.context.rules) ||
@@ -258,11 +285,12 @@ class Forecasting {
   }
 
   /** Puts a pay behind those before. */
-  private pay(period: PeriodAhead, key: string): void {
+  private pay(period: PeriodAhead, key: string, each: EachPayAhead | null): void {
     const held = this.made.held.get(heldKey(period, key));
     if (!held?.known) return;
     const isOwn = held.period.payday === period.payday && held.period.start === period.start;
     this.made.pays.push(this.paid.add(held.known, period.payday, isOwn));
+    each?.add(key, { period, known: held.known, isOwn });
   }
 }
 

@@ -200,8 +200,8 @@ function sumsOf(context: Context, businessId: number, now: Forecast, then: Forec
     was: total(now, name),
     is: total(then, name),
   }));
-  if (now.leaveCents !== null && then.leaveCents !== null)
-    sums.push({ title: "Leave owed at the end", was: now.leaveCents, is: then.leaveCents });
+  const leave = ({ leaveCents }: Forecast) => [...leaveCents.values()].reduce((sum, each) => sum + each, 0);
+  sums.push({ title: "Leave owed at the end", was: leave(now), is: leave(then) });
   return sums.map(({ title, was, is }) => ({ title, ...pair(was, is), difference: centsText(is - was) }));
 }
 
@@ -259,9 +259,6 @@ function notesOf(context: Context, businessId: number, now: Forecast, then: Fore
       .map(
         ([last, titles]) => `Known until ${dateWords(last)}, and taken to go on as they are: ${some(titles.sort())}.`,
       ),
-    ...(now.leaveCents === null
-      ? ["Leave liability follows from what is really earned by then, and is not foretold."]
-      : []),
     ...(silent.length > 0 ? [`Nothing is foreseen for ${some(silent)}: no usual pay, and no hours of late.`] : []),
   ];
 }

@@ -29,8 +29,7 @@ export const aheadAu: AheadOfCountry = {
     );
     return isNear || isCounted;
   },
-  asTaken: () => undefined,
-  foretellsLeave: true,
+  looksAtEachPay: false,
   contribution: {
     words: "Super",
     at: (rules, percent, from) => withFigures(rules, superGuaranteeRules, from, (each) => ({ ...each, percent })),
