@@ -29,6 +29,18 @@ const days = ["sun", "mon", "tue", "wed", "thu", "fri", "sat"];
 const ahead = (utc: number) =>
   utc >= Date.parse("2026-10-03T16:00Z") || utc < Date.parse("2026-04-04T16:00Z") ? 660 : 600;
 
+/** What goes on without a gap is one shift. */
+function goingOn(shifts: Raw["shifts"]): Raw["shifts"] {
+  const found: Raw["shifts"] = [];
+  for (const each of shifts) {
+    const before = found.at(-1);
+    if (before?.end === each.start)
+      found[found.length - 1] = { ...before, end: each.end, breaks: [...before.breaks, ...each.breaks] };
+    else found.push(each);
+  }
+  return found;
+}
+
 /** Minute by minute: key of date, per cent and overtime, with the minutes. The clock's minutes, or those that pass. */
 function slowly(raw: Raw, rules: AgreementRules): Record<string, number> {
   const set: Record<string, unknown> = {
@@ -45,7 +57,7 @@ function slowly(raw: Raw, rules: AgreementRules): Record<string, number> {
     typeof figure === "number"
       ? figure
       : Number(set[(figure as { setting: string }).setting]) * (figure as { times: number }).times;
-  const shifts = [...raw.shifts].sort((a, b) => ms(a.start) - ms(b.start));
+  const shifts = goingOn([...raw.shifts].sort((a, b) => ms(a.start) - ms(b.start)));
   const order = (clock: string) => Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3));
   const found: Record<string, number> = {};
   const ordinaryDay: Record<string, number> = {};
@@ -355,6 +367,20 @@ const lines = (worked: WorkedHours) =>
       .filter((line) => !line.topUp)
       .map((line) => [`${line.date} ${line.percent.toString()} ${line.overtime ? "overtime" : ""}`, line.minutes]),
   );
+const paid = ({ lines, extras, marks }: WorkedHours) => ({
+  lines: lines.map(({ why: _why, ...line }) => line),
+  extras: extras.map(({ code, units }) => [code, units.toString()]),
+  marks,
+});
+function cutInTwo(shift: Raw["shifts"][number], at: number): Raw["shifts"] {
+  const { start, end, breaks } = shift;
+  const border = text(ms(start) + Math.floor((ms(end) - ms(start)) / minute / 15 / (2 + (at % 3))) * 15 * minute);
+  if (border <= start || breaks.some((each) => each.start < border && each.end > border)) return [shift];
+  return [
+    { start, end: border, breaks: breaks.filter((each) => each.end <= border) },
+    { start: border, end, breaks: breaks.filter((each) => each.start >= border) },
+  ];
+}
 const runs = { numRuns: Number(process.env.RUNS ?? 150) };
 
 describe("beside the minute walker", () => {
@@ -375,6 +401,9 @@ describe("beside the minute walker", () => {
         if (!worked) return;
         const turned = quickly({ ...raw, shifts: [...raw.shifts].reverse() } as Raw);
         expect(turned?.lines).toEqual(worked.lines);
+        // Written down in two, at any time that is no break, it is the same work.
+        const inTwo = quickly({ ...raw, shifts: raw.shifts.flatMap(cutInTwo) } as Raw);
+        if (inTwo) expect(paid(inTwo)).toEqual(paid(worked));
         if (raw.settings.daylightSaving === "clock") {
           const length = (each: { start: string; end: string }) => (ms(each.end) - ms(each.start)) / minute;
           const given = raw.shifts.reduce(

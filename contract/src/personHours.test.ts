@@ -41,8 +41,25 @@ function hours(by: AgreementRules | null, shifts: [number, DayShift][]) {
     Array.from({ length: 7 }, (_, day) => addDays(monday, day)),
   );
   const minutes = [...found.pieces, ...found.plain].reduce((sum, each) => sum + each.minutes, 0);
-  return { minutes, faults: found.faults.map((each) => `${each.date} ${each.text}`) };
+  const asked = found.marks.flatMap((each) => (each.code === "madeUpPart" ? each.text : []));
+  return { minutes, faults: found.faults.map((each) => `${each.date} ${each.text}`), asked };
 }
+
+test.each<[string, [number, DayShift][], number, RegExp | null]>([
+  ["no part made up", [shift(0, "09:00", "12:00"), shift(0, "12:30", "16:00")], 390, null],
+  ["worked in parts", [shift(0, "09:00", "10:00"), shift(0, "14:00", "18:00")], 420, null],
+  ["one shift", [shift(0, "09:00", "10:00"), shift(0, "10:00", "14:00")], 300, null],
+  [
+    "a break, by the look of it",
+    [shift(0, "09:00", "10:00"), shift(0, "10:30", "14:30")],
+    420,
+    /from 09:00 is made up .* by 2 h, and 30 minutes/,
+  ],
+])("made up to the least engagement beside another part: %s", (_, shifts, minutes, text) => {
+  const { asked, ...paid } = hours(shipped().find((each) => each.code === "MA000004") ?? null, shifts);
+  expect(paid).toEqual({ minutes, faults: [] });
+  expect(asked).toEqual(text === null ? [] : [expect.stringMatching(text)]);
+});
 
 describe.each([
   ["by an agreement", rules],
@@ -52,7 +69,7 @@ describe.each([
     ["one after the other", [shift(0, "06:00", "14:00"), shift(0, "14:00", "16:00")], 600],
     ["a night that ends as the week starts", [shift(-1, "22:00", "06:00", true), shift(0, "06:00", "14:00")], 480],
   ])("%s is paid", (_, shifts, minutes) => {
-    expect(hours(by, shifts)).toEqual({ minutes, faults: [] });
+    expect(hours(by, shifts)).toMatchObject({ minutes, faults: [] });
   });
   test.each<[string, [number, DayShift][], RegExp]>([
     ["on one day", [shift(0, "06:00", "14:00"), shift(0, "13:59", "16:00")], /^2026-03-02 .*13:59.* overlaps .*06:00/],

@@ -2,7 +2,7 @@
 import { dateOfDay } from "../calendar/dates.ts";
 import { dateOfWall } from "../calendar/wallClock.ts";
 import { holds, percentFor } from "./conditions.ts";
-import { lengthOf } from "./normalise.ts";
+import { lengthOf, partAt } from "./normalise.ts";
 import { hoursWords, madeUp } from "./overtime.ts";
 import { add, type Counters, type Most, pricedShift } from "./priceShift.ts";
 import type { Roster, RosterFault } from "./roster.ts";
@@ -46,7 +46,7 @@ export const stayedPieces = (roster: Roster, { shift, facts }: WorkedShift, rate
   const entry = roster.rules.breakPay?.find((each) => holds(each.if, facts, shift.start));
   if (!entry) return [];
   return shift.stayed.map(({ from, to, wall }) => ({
-    ...{ shift: shift.index, date: dateOfWall(wall), from: wall, to: wall + to - from, minutes: to - from },
+    ...{ shift: partAt(shift, from), date: dateOfWall(wall), from: wall, to: wall + to - from, minutes: to - from },
     ...{ percent: percentFor(entry.percent, facts.basis), overtime: false, topUp: false, unworked: true as const },
     ...{ rule: entry.id, ratePercent, why: "break spent on the premises", ...(entry.ref ? { ref: entry.ref } : {}) },
   }));

@@ -53,6 +53,7 @@ export function cut(
         add(each.to - ahead);
       }
       for (const each of due) add(each);
+      for (const each of shift.parts) add(each.from);
       const sorted = [...cuts].sort((a, b) => a - b);
       sorted.forEach((at, no) => {
         found.push({ from: at, to: sorted[no + 1] ?? end, wall: at + ahead });

@@ -1,15 +1,32 @@
 /** What a person should look at in worked shifts; nothing here changes a price. */
 import type { Condition } from "../agreements/agreementRules.ts";
 import { dateWords } from "../calendar/dates.ts";
-import { readClock } from "../calendar/wallClock.ts";
+import { clockText, readClock } from "../calendar/wallClock.ts";
 import { holds } from "./conditions.ts";
 import { lengthOf } from "./normalise.ts";
+import { hoursWords } from "./overtime.ts";
 import type { Roster } from "./roster.ts";
 import { markMeanings, unpricedMarks } from "./shiftMarks.ts";
 import type { HoursMark } from "./worked.ts";
 import type { WorkedShift } from "./workedShift.ts";
 
 const hoursText = (minutes: number): string => String(Math.round((minutes / 60) * 100) / 100);
+
+/** A gap of so many minutes may have been a meal break. */
+const longestMeal = 60;
+
+/** Minutes between a shift and the ones before and after it on the same day. */
+function gapsBeside(shifts: readonly WorkedShift[], at: number): number[] {
+  const worked = shifts.filter(({ shift }, other) => other === at || shift.marks.length === 0);
+  const own = shifts[at];
+  const place = own ? worked.indexOf(own) : -1;
+  return [
+    [worked[place - 1], own],
+    [own, worked[place + 1]],
+  ].flatMap(([before, after]) =>
+    before && after && before.shift.day === after.shift.day ? [after.shift.span.from - before.shift.span.to] : [],
+  );
+}
 
 /** Marks of the shifts: long days, breaks that are missing, too short a night, what the agreement's rules cannot price. */
 export function marksOf({ rules }: Roster, shifts: readonly WorkedShift[]): HoursMark[] {
@@ -45,6 +62,14 @@ export function marksOf({ rules }: Roster, shifts: readonly WorkedShift[]): Hour
     if (before <= 16 * 60 && before + shift.workedMinutes > 16 * 60)
       mark("query", "longDay", `More than 16 hours are worked on ${on}.`);
     if (shift.clockless) continue;
+    const made = pieces.find((piece) => piece.topUp);
+    const gap = Math.min(...gapsBeside(shifts, at));
+    if (made && gap <= longestMeal)
+      mark(
+        "query",
+        "madeUpPart",
+        `The part of ${on} from ${clockText(facts.startClock)} is made up to the least engagement by ${hoursWords(made.minutes)}, and ${gap} minutes lie between it and the other part. If that was a break, write both as one shift with its break.`,
+      );
     const due = rules.breakEntitlements.findLast(
       (each) =>
         (each.workedFrom !== undefined && shift.workedMinutes >= each.workedFrom) ||

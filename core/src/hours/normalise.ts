@@ -29,6 +29,8 @@ export interface CountedSpan {
 export interface CountedShift {
   /** place in what was given */
   index: number;
+  /** what was given as one after the other and is one shift: the place of each, and from when it is that one */
+  parts: readonly { index: number; from: Counted }[];
   start: WallMinute;
   end: WallMinute;
   /** day on which it starts, as a number */
@@ -185,7 +187,7 @@ export function countedShifts(roster: Roster): CountedShift[] | RosterFault[] {
     if (woken)
       worked.splice(0, worked.length, ...woken.map((each) => ({ from: starts(each.start), to: ends(each.end) })));
     shifts.push({
-      index,
+      ...{ index, parts: [{ index, from: span.from }] },
       start,
       end,
       day: Math.floor(start / minutesOfDay),
@@ -208,8 +210,55 @@ export function countedShifts(roster: Roster): CountedShift[] | RosterFault[] {
   shifts.sort((a, b) => a.span.from - b.span.from || a.index - b.index);
   const worked = shifts.filter((each) => !isOnCall(each));
   faults.push(...overlaps(worked.map(({ index, start, span }) => ({ index, start, ...span }))));
-  return faults.length > 0 ? faults : shifts;
+  return faults.length > 0
+    ? faults
+    : goingOn(shifts, (span) => (elapsed ? evenStretches(zone, span.from, span.to) : null));
 }
+
+/**
+ * Work that goes on without a gap is one shift, whatever it was written down as: another cost centre or another level from
+ * an hour on is no new engagement, no break, and no night's rest that was too short.
+ */
+function goingOn(
+  shifts: readonly CountedShift[],
+  stretchesOf: (span: CountedSpan) => EvenStretch[] | null,
+): CountedShift[] {
+  const found: CountedShift[] = [];
+  for (const each of shifts) {
+    const at = found.findLastIndex((before) => !isOnCall(before));
+    const before = found[at];
+    if (!before || !goesOn(before, each)) {
+      found.push(each);
+      continue;
+    }
+    const span = { from: before.span.from, to: each.span.to };
+    const agreedMinutes = each.agreedMinutes ?? before.agreedMinutes;
+    found[at] = {
+      ...before,
+      ...{ span, end: each.end, stretches: stretchesOf(span) ?? [{ ...span, ahead: 0 }] },
+      parts: [...before.parts, ...each.parts],
+      worked: [...before.worked, ...each.worked],
+      unpaid: [...before.unpaid, ...each.unpaid],
+      stayed: [...before.stayed, ...each.stayed],
+      workedMinutes: before.workedMinutes + each.workedMinutes,
+      ...(agreedMinutes === undefined ? {} : { agreedMinutes }),
+      longDay: before.longDay || each.longDay,
+    };
+  }
+  return found;
+}
+
+const goesOn = (before: CountedShift, each: CountedShift): boolean =>
+  before.span.to === each.span.from &&
+  before.clockless === undefined &&
+  each.clockless === undefined &&
+  [before, each].every(({ marks }) => marks.every((mark) => mark === "rosteredDayOff")) &&
+  before.marks.length === each.marks.length &&
+  JSON.stringify(before.settings) === JSON.stringify(each.settings);
+
+/** The place of what was given of a shift at an instant. */
+export const partAt = ({ parts, index }: CountedShift, at: Counted): number =>
+  parts.findLast((each) => each.from <= at)?.index ?? index;
 
 /** Being on call lies around the work that one is called to. */
 function overlaps(inOrder: readonly (CountedSpan & { index: number; start: WallMinute })[]): RosterFault[] {

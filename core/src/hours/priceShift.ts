@@ -5,6 +5,7 @@ import type { Decimal } from "../quantity/decimal.ts";
 import { holds, percentFor, type ShiftFacts } from "./conditions.ts";
 import { cut, type Stretch } from "./cut.ts";
 import { weekOf } from "./limits.ts";
+import { partAt } from "./normalise.ts";
 import { hoursWords, tierAt } from "./overtime.ts";
 import type { Roster } from "./roster.ts";
 import { raised } from "./uplifts.ts";
@@ -123,7 +124,7 @@ export function pricedShift(
       reasons.push(`${hoursWords(rest.had)} off, ${hoursWords(rest.due)} due`);
     }
     pieces.push({
-      shift: shift.index,
+      shift: partAt(shift, stretch.from),
       date: dateOfWall(stretch.wall),
       from: stretch.wall,
       to: stretch.wall + minutes,

@@ -5,7 +5,7 @@ import { saveSection } from "../people/savePerson.ts";
 import { openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
 import { addCentre } from "../setup/costs.ts";
-import { type SmallWorld, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
+import { plainTerms, type SmallWorld, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 
 let world: SmallWorld;
@@ -45,27 +45,57 @@ const onDay = (shifts: object[]) => {
   return personId;
 };
 
-it("a call within the time on call keeps its own cost centre", () => {
+it.each<[string, string, object[], Record<string, string>]>([
+  [
+    "a call within the time on call",
+    "MA000027",
+    [
+      { from: "18:00", to: "23:00", marks: ["standby"] },
+      { from: "20:00", to: "21:00", marks: ["recall"], costCentre: "WARD" },
+    ],
+    { WARD: "3.0000" },
+  ],
+  [
+    "an hour and an hour without a gap, made up once to three,",
+    "MA000004",
+    [
+      { from: "09:00", to: "10:00", costCentre: "SHOP" },
+      { from: "10:00", to: "11:00", costCentre: "WARD" },
+    ],
+    { SHOP: "1.0000", WARD: "2.0000" },
+  ],
+])("%s keeps its own cost centre", (_what, agreement, shifts, hours) => {
   world = smallWorld(1);
   const { context, actor, businessId } = world;
-  addCentre(context, actor, businessId, { code: "WARD", name: "Ward" } as never);
-  saveSection(context, actor, world.personIds[0] ?? 0, "time", {
-    ...{ from: "2020-01-06", agreement: "MA000027", classification: "S1", use: "all", settings: {}, flags: {} },
+  for (const code of ["WARD", "SHOP"]) addCentre(context, actor, businessId, { code, name: code } as never);
+  const id = world.personIds[0] ?? 0;
+  saveSection(context, actor, id, "employment", { ...plainTerms(world, { from: "2020-01-06" }), basis: "casual" });
+  saveSection(context, actor, id, "time", {
+    ...{
+      from: "2020-01-06",
+      agreement,
+      classification: agreement === "MA000027" ? "S1" : "1",
+      use: "all",
+      settings: {},
+      flags: {},
+    },
   } as never);
-  const at = (from: string, to: string, more: object) => ({
-    ...{ start: `2026-06-24T${from}`, end: `2026-06-24T${to}` },
-    ...more,
-  });
-  const personId = onDay([
-    at("18:00", "23:00", { marks: ["standby"] }),
-    at("20:00", "21:00", { marks: ["recall"], costCentre: "WARD" }),
-  ]);
-  approveDays(context, actor, businessId, { days: [{ personId, date: "2026-06-24" }], approved: true });
-  const runId = openRun(context, actor, businessId, { cycleId: world.cycleId, from: "usual" });
-  const [row] = readRun(context, actor, runId).rows;
-  const worked = (row?.lines ?? []).filter((line) => line.hours && Number(line.hours) > 0);
-  expect(worked.length).toBeGreaterThan(0);
-  expect(new Set(worked.map((line) => line.costCentre))).toEqual(new Set(["WARD"]));
+  onDay(
+    (shifts as { from: string; to: string }[]).map(({ from, to, ...more }) => ({
+      ...{ start: `2026-06-24T${from}`, end: `2026-06-24T${to}` },
+      ...more,
+    })),
+  );
+  approveDays(context, actor, businessId, { days: [{ personId: id, date: "2026-06-24" }], approved: true });
+  const [row] = readRun(
+    context,
+    actor,
+    openRun(context, actor, businessId, { cycleId: world.cycleId, from: "usual" }),
+  ).rows;
+  const found: Record<string, number> = {};
+  for (const { costCentre = "", hours: paid = "0" } of row?.lines ?? [])
+    found[costCentre] = (found[costCentre] ?? 0) + Number(paid);
+  expect(Object.fromEntries(Object.entries(found).map(([code, sum]) => [code, sum.toFixed(4)]))).toMatchObject(hours);
 });
 
 it("leave may be asked for on a day that was only on call", () => {
