@@ -29,12 +29,13 @@ const days = ["sun", "mon", "tue", "wed", "thu", "fri", "sat"];
 const ahead = (utc: number) =>
   utc >= Date.parse("2026-10-03T16:00Z") || utc < Date.parse("2026-04-04T16:00Z") ? 660 : 600;
 
-/** What goes on without a gap is one shift. */
+/** What goes on without a gap, on the same day or at midnight, is one shift. */
+const isOneWith = (day: string, start: string) => start.slice(0, 10) === day.slice(0, 10) || start.endsWith("T00:00");
 function goingOn(shifts: Raw["shifts"]): Raw["shifts"] {
   const found: Raw["shifts"] = [];
   for (const each of shifts) {
     const before = found.at(-1);
-    if (before?.end === each.start)
+    if (before?.end === each.start && isOneWith(before.start, each.start))
       found[found.length - 1] = { ...before, end: each.end, breaks: [...before.breaks, ...each.breaks] };
     else found.push(each);
   }
@@ -375,7 +376,10 @@ const paid = ({ lines, extras, marks }: WorkedHours) => ({
 function cutInTwo(shift: Raw["shifts"][number], at: number): Raw["shifts"] {
   const { start, end, breaks } = shift;
   const border = text(ms(start) + Math.floor((ms(end) - ms(start)) / minute / 15 / (2 + (at % 3))) * 15 * minute);
-  if (border <= start || breaks.some((each) => each.start < border && each.end > border)) return [shift];
+  // What went on at midnight is of the day before: a second part of it would be the new day's.
+  if (start.endsWith("T00:00")) return [shift];
+  if (border <= start || !isOneWith(start, border) || breaks.some((each) => each.start < border && each.end > border))
+    return [shift];
   return [
     { start, end: border, breaks: breaks.filter((each) => each.end <= border) },
     { start: border, end, breaks: breaks.filter((each) => each.start >= border) },
@@ -401,7 +405,7 @@ describe("beside the minute walker", () => {
         if (!worked) return;
         const turned = quickly({ ...raw, shifts: [...raw.shifts].reverse() } as Raw);
         expect(turned?.lines).toEqual(worked.lines);
-        // Written down in two, at any time that is no break, it is the same work.
+        // Written down in two, at midnight or before and in no break, it is the same work.
         const inTwo = quickly({ ...raw, shifts: raw.shifts.flatMap(cutInTwo) } as Raw);
         if (inTwo) expect(paid(inTwo)).toEqual(paid(worked));
         if (raw.settings.daylightSaving === "clock") {

@@ -16,13 +16,14 @@ const shift = (day: number, from: string, to: string, next = false): [number, Da
   { start: at(day, from), end: at(next ? day + 1 : day, to) },
 ];
 
-function hours(by: AgreementRules | null, shifts: [number, DayShift][]) {
-  const days: PersonTime["days"] = Object.fromEntries(
+const daysOf = (shifts: [number, DayShift][]): PersonTime["days"] =>
+  Object.fromEntries(
     [...new Set(shifts.map(([day]) => day))].map((day) => [
       addDays(monday, day),
       { shifts: shifts.filter(([on]) => on === day).map(([, each]) => each), leave: [] },
     ]),
   );
+function hours(by: AgreementRules | null, shifts: [number, DayShift][]) {
   const time: PersonTime = {
     country: "NZ",
     rules: by,
@@ -34,7 +35,7 @@ function hours(by: AgreementRules | null, shifts: [number, DayShift][]) {
     use: "all",
     employedFrom: "2020-01-01",
     employedTo: null,
-    days,
+    days: daysOf(shifts),
   };
   const found = personHours(
     time,
@@ -60,6 +61,47 @@ test.each<[string, [number, DayShift][], number, RegExp | null]>([
   expect(paid).toEqual({ minutes, faults: [] });
   expect(asked).toEqual(text === null ? [] : [expect.stringMatching(text)]);
 });
+
+/** Time clocks close the day at midnight: nights over three weeks, each as one shift or as two. */
+test.each(shipped().map((each) => [each.code, each] as const))(
+  "%s: a night is one shift, cut at midnight or not",
+  (_, by) => {
+    const worked = (basis: string, inTwo: boolean) => {
+      const nights = [0, 1, 3, 6, 7, 8, 13, 14, 20].flatMap((day): [number, DayShift][] => {
+        const [from, to] = [day % 2 ? "22:00" : "19:30", day % 3 ? "04:00" : "00:45"];
+        const midnight = at(day + 1, "00:00");
+        const evening = { start: at(day, from), end: midnight };
+        return inTwo
+          ? [
+              [day, evening],
+              [day + 1, { start: midnight, end: at(day + 1, to) }],
+            ]
+          : [[day, { ...evening, end: at(day + 1, to) }]];
+      });
+      const found = personHours(
+        {
+          ...{
+            country: by.code.startsWith("NZ") ? "NZ" : "AU",
+            rules: by,
+            person: { basis, age: 30 },
+            settings: {},
+            days: daysOf(nights),
+          },
+          ...{ timeZone: "Australia/Brisbane", holidays: [], pattern: null, use: "all" },
+          ...{ employedFrom: "2020-01-01", employedTo: null },
+        } as unknown as PersonTime,
+        Array.from({ length: 28 }, (_, day) => addDays(monday, day)),
+      );
+      expect(found.faults).toEqual([]);
+      return {
+        lines: found.lines.map(({ why: _why, ...line }) => ({ ...line, percent: line.percent.toString() })),
+        extras: found.extras.map(({ code, units }) => [code, units.toString()]),
+        marks: found.marks,
+      };
+    };
+    for (const basis of ["fullTime", "partTime", "casual"]) expect(worked(basis, true)).toEqual(worked(basis, false));
+  },
+);
 
 describe.each([
   ["by an agreement", rules],

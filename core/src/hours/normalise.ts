@@ -217,7 +217,8 @@ export function countedShifts(roster: Roster): CountedShift[] | RosterFault[] {
 
 /**
  * Work that goes on without a gap is one shift, whatever it was written down as: another cost centre or another level from
- * an hour on is no new engagement, no break, and no night's rest that was too short.
+ * an hour on is no new engagement, no break, and no night's rest that was too short. What begins on another day, and not at
+ * its midnight, is that day's shift: who went on into it had no rest before.
  */
 function goingOn(
   shifts: readonly CountedShift[],
@@ -250,6 +251,7 @@ function goingOn(
 
 const goesOn = (before: CountedShift, each: CountedShift): boolean =>
   before.span.to === each.span.from &&
+  (each.day === before.day || each.start % minutesOfDay === 0) &&
   before.clockless === undefined &&
   each.clockless === undefined &&
   [before, each].every(({ marks }) => marks.every((mark) => mark === "rosteredDayOff")) &&

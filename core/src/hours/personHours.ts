@@ -10,6 +10,7 @@ import { clockText, minutesOfDay } from "../calendar/wallClock.ts";
 import { Decimal, decimal, sum, zero } from "../quantity/decimal.ts";
 import { halfUpToHourE4 } from "../quantity/rounding.ts";
 import { asksClock } from "./conditions.ts";
+import { goingOnFrom, lastBefore, shiftsBegunOn } from "./cycleShifts.ts";
 import { type DayRecord, hasWork, isOnCall, minutesOf } from "./dayText.ts";
 import { type HigherMinutes, higherMinutes } from "./higherDuties.ts";
 import { interpret, linesOf } from "./interpret.ts";
@@ -17,7 +18,7 @@ import { cycleOf, weekOf } from "./limits.ts";
 import { faultsOfShifts } from "./normalise.ts";
 import { recallTime } from "./recall.ts";
 import type { Clockless, HolidayWindow, RosterPerson } from "./roster.ts";
-import { isOfWork, unpricedMarks } from "./shiftMarks.ts";
+import { unpricedMarks } from "./shiftMarks.ts";
 import type { DayShift } from "./shiftText.ts";
 import type { Extra, HoursLine, HoursMark, Piece } from "./worked.ts";
 
@@ -182,12 +183,11 @@ export function personHours(time: PersonTime, dates: readonly IsoDate[]): Person
   const anchor = weekOf(dayOf(time.averagingFrom ?? rules.validFrom), rules);
   const startOf = (date: IsoDate) => anchor + Math.floor((dayOf(date) - anchor) / (7 * weeks)) * 7 * weeks;
   const extras = new Map<string, Extra>();
-  for (const start of [...new Set([...wanted].map(startOf))].sort((a, b) => a - b)) {
+  const begun = [...wanted].map((date) => (goingOnFrom(time.days, date) ? addDays(date, -1) : date));
+  for (const start of [...new Set([...wanted, ...begun].map(startOf))].sort((a, b) => a - b)) {
     const cycle = Array.from({ length: 7 * weeks }, (_, at) => dateOfDay(start + at));
-    const shifts = cycle.flatMap((date) => {
-      const [usual, own] = [clocklessShift(time, date), time.days[date]?.shifts ?? []];
-      return usual ? [usual, ...own] : own;
-    });
+    const usual = cycle.flatMap((date) => clocklessShift(time, date) ?? []);
+    const shifts = [...usual, ...shiftsBegunOn(time.days, cycle)];
     if (shifts.length === 0) continue;
     found.faults.push(...needTimes(time, rules, shifts).filter((each) => wanted.has(each.date)));
     const wrongHere = wrong.filter((each) => cycle.includes(each.date));
@@ -286,32 +286,6 @@ function absenceIn(time: PersonTime, cycle: readonly IsoDate[]): number {
         minutes += each.hours.times(60).toDecimalPlaces(0).toNumber();
   }
   return minutes;
-}
-
-/** The last shift of the week before, with that day's overtime: what the rest before the first shift hangs on. */
-function lastBefore(time: PersonTime, rules: AgreementRules, cycle: readonly IsoDate[]) {
-  const before = cycle.map((date) => addDays(date, -cycle.length));
-  const shifts = before.flatMap((date) => time.days[date]?.shifts ?? []);
-  // A night at the workplace is no work to rest from, nor is time on call.
-  const isNight = (shift: DayShift | undefined) => shift !== undefined && isOfWork(shift, "woken");
-  const last = shifts.findLast((each) => !isNight(each) && !isOnCall(each));
-  if (!last) return {};
-  const { person, settings, timeZone, holidays } = time;
-  const [first = ""] = before;
-  const worked = interpret({ rules, person, settings, timeZone, holidays, periodStart: first, shifts });
-  const day = last.start.slice(0, 10);
-  const overtime =
-    "faults" in worked
-      ? 0
-      : worked.pieces
-          .filter((piece) => piece.overtime && !piece.topUp && !isNight(shifts[piece.shift]))
-          .filter((piece) => shifts[piece.shift]?.start.slice(0, 10) === day)
-          .reduce((sum, piece) => sum + piece.minutes, 0);
-  return {
-    lastShiftEnd: last.end,
-    lastDayOvertimeMinutes: overtime,
-    slept: isNight(shifts.findLast((each) => !isOnCall(each))),
-  };
 }
 
 /** Weekday minutes of a pattern as the interpreter takes agreed hours. */

@@ -16,7 +16,7 @@ import { openUsual, plainTerms, signRun, smallWorld } from "../testing/smallWorl
 import { approveDays, saveDays } from "../time/days.ts";
 
 const first = "2026-06-15";
-const shifts = ["9-17 b30", "17-23", "6-14 b30", "7.6", "10-21 b60", "22-6 b30", "8-12", "12-20 b30", null, null];
+const shifts = ["9-13, 13-17", "20-24", "0-4", "9-17 b30", "17-23", "6-14 b30", "7.6", "10-21 b60", "22-6 b30", "8-12", "12-20 b30", null, null];
 const terms = fc.record({
   level: fc.constantFrom("1", "2", "3", "4"),
   rate: fc.constantFrom(null, "35", "36.5"),
@@ -51,7 +51,8 @@ function live(life: Life, { weeks, late }: { weeks: 1 | 2; late: boolean }) {
   const put = (at: number) => {
     const { shift } = life.days[at] ?? {};
     const date = addDays(first, at);
-    const record = shift ? readDay(shift, date, "AU") : null;
+    const isTwice = shift === "0-4" && life.days[at - 1]?.shift === "22-6 b30";
+    const record = shift && !isTwice ? readDay(shift, date, "AU") : null;
     if (!record) return;
     saveDays(context, actor, businessId, { days: [{ personId, date, kind: "worked", record: record as never }] });
     approveDays(context, actor, businessId, { days: [{ personId, date }], approved: true });
