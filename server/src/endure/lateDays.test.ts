@@ -16,7 +16,8 @@ import { openUsual, plainTerms, signRun, smallWorld } from "../testing/smallWorl
 import { approveDays, saveDays } from "../time/days.ts";
 
 const first = "2026-06-15";
-const shifts = ["9-13, 13-17", "20-24", "0-4", "9-17 b30", "17-23", "6-14 b30", "7.6", "10-21 b60", "22-6 b30", "8-12", "12-20 b30", null, null];
+const worked = "9-17 b30/17-23/6-14 b30/7.6/10-21 b60/22-6 b30/8-12/12-20 b30/9-13, 13-17/20-24/0-4".split("/");
+const shifts = [...worked, null, null];
 const terms = fc.record({
   level: fc.constantFrom("1", "2", "3", "4"),
   rate: fc.constantFrom(null, "35", "36.5"),
