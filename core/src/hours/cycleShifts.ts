@@ -6,6 +6,7 @@ import type { AgreementRules } from "../agreements/agreementRules.ts";
 import { addDays, type IsoDate } from "../calendar/dates.ts";
 import { type DayRecord, isOnCall } from "./dayText.ts";
 import { interpret } from "./interpret.ts";
+import { contradict } from "./normalise.ts";
 import type { Roster } from "./roster.ts";
 import { isOfWork } from "./shiftMarks.ts";
 import type { DayShift } from "./shiftText.ts";
@@ -19,7 +20,7 @@ export function goingOnFrom(days: Days, date: IsoDate): DayShift | undefined {
   const midnight = `${date}T00:00`;
   const here = days[date]?.shifts.find((each) => each.start === midnight && isPlain(each));
   const before = here && days[addDays(date, -1)]?.shifts.find((each) => each.end === midnight && isPlain(each));
-  return before && JSON.stringify(before.settings ?? {}) === JSON.stringify(here?.settings ?? {}) ? here : undefined;
+  return before && !contradict(before.settings, here?.settings) ? here : undefined;
 }
 
 /** @param dates days in a row @returns the shifts that begin on them, each to its end, by day of what was recorded */

@@ -241,6 +241,7 @@ function goingOn(
       worked: [...before.worked, ...each.worked],
       unpaid: [...before.unpaid, ...each.unpaid],
       stayed: [...before.stayed, ...each.stayed],
+      settings: { ...before.settings, ...each.settings },
       workedMinutes: before.workedMinutes + each.workedMinutes,
       ...(agreedMinutes === undefined ? {} : { agreedMinutes }),
       longDay: before.longDay || each.longDay,
@@ -256,7 +257,12 @@ const goesOn = (before: CountedShift, each: CountedShift): boolean =>
   each.clockless === undefined &&
   [before, each].every(({ marks }) => marks.every((mark) => mark === "rosteredDayOff")) &&
   before.marks.length === each.marks.length &&
-  JSON.stringify(before.settings) === JSON.stringify(each.settings);
+  !contradict(before.settings, each.settings);
+
+type Settings = Readonly<Record<string, SettingValue>>;
+/** What is said of one part holds of the whole shift, unless the other says otherwise. */
+export const contradict = (one: Settings = {}, other: Settings = {}): boolean =>
+  Object.entries(one).some(([key, value]) => key in other && other[key] !== value);
 
 /** The place of what was given of a shift at an instant. */
 export const partAt = ({ parts, index }: CountedShift, at: Counted): number =>
