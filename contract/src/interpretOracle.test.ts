@@ -78,9 +78,17 @@ function slowly(raw: Raw, rules: AgreementRules): Record<string, number> {
   /** each shift's minutes: where they are counted, and what the clock shows */
   const minutesOf = (shift: Raw["shifts"][number]) => {
     const all: { at: number; wall: string }[] = [];
-    const unpaid = shift.breaks
+    const breaks = shift.breaks
       .filter((each) => !each.paid)
       .map((each) => [real(each.start, false), real(each.end, true)] as const);
+    // One break where one begins as the other ends.
+    const endOf = (to: number): number => {
+      const next = breaks.find(([from]) => from === to);
+      return next ? endOf(next[1]) : to;
+    };
+    const unpaid = breaks
+      .filter(([from]) => !breaks.some(([, to]) => to === from))
+      .map(([from, to]) => [from, endOf(to)] as const);
     for (let at = real(shift.start, false); at < real(shift.end, true); at += minute)
       if (!unpaid.some(([from, to]) => at >= from && at < to)) all.push({ at, wall: shown(at) });
     return { all, unpaid };

@@ -193,7 +193,7 @@ export function countedShifts(roster: Roster): CountedShift[] | RosterFault[] {
       day: Math.floor(start / minutesOfDay),
       span,
       worked,
-      unpaid,
+      unpaid: inOne(unpaid),
       stayed: breaks.flatMap((each) =>
         each.stayed ? [{ from: starts(each.start), to: ends(each.end), wall: each.start }] : [],
       ),
@@ -239,7 +239,7 @@ function goingOn(
       ...{ span, end: each.end, stretches: stretchesOf(span) ?? [{ ...span, ahead: 0 }] },
       parts: [...before.parts, ...each.parts],
       worked: [...before.worked, ...each.worked],
-      unpaid: [...before.unpaid, ...each.unpaid],
+      unpaid: inOne([...before.unpaid, ...each.unpaid]),
       stayed: [...before.stayed, ...each.stayed],
       settings: { ...before.settings, ...each.settings },
       workedMinutes: before.workedMinutes + each.workedMinutes,
@@ -267,6 +267,17 @@ export const contradict = (one: Settings = {}, other: Settings = {}): boolean =>
 /** The place of what was given of a shift at an instant. */
 export const partAt = ({ parts, index }: CountedShift, at: Counted): number =>
   parts.findLast((each) => each.from <= at)?.index ?? index;
+
+/** A break that was written down as two is one. */
+function inOne(breaks: readonly CountedSpan[]): CountedSpan[] {
+  const found: CountedSpan[] = [];
+  for (const each of breaks) {
+    const before = found.at(-1);
+    if (before?.to === each.from) found[found.length - 1] = { from: before.from, to: each.to };
+    else found.push(each);
+  }
+  return found;
+}
 
 /** Being on call lies around the work that one is called to. */
 function overlaps(inOrder: readonly (CountedSpan & { index: number; start: WallMinute })[]): RosterFault[] {
