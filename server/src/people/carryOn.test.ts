@@ -3,7 +3,8 @@ import { sql } from "drizzle-orm";
 import { afterEach, describe, expect, it } from "vitest";
 import { readLineOfTime, undoChange } from "../afterwards/lineOfTime.ts";
 import { places } from "../store/crypt.ts";
-import { datedRecords } from "../store/dated.ts";
+import { datedRecords, newest } from "../store/dated.ts";
+import { timeTerms } from "../store/schema.ts";
 import { plainTerms, type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
 import { saveSection } from "./savePerson.ts";
 
@@ -142,4 +143,32 @@ it("another account takes the rest from today: later days that share the pay oth
   // One that was altered in the file keeps no new one out.
   db.run(sql`UPDATE bank_split SET parts = 'altered' WHERE id = (SELECT MIN(id) FROM bank_split)`);
   expect(save("2026-07-15", main("44444444"))).toEqual(["2026-08-03"]);
+});
+
+it.each<[string, object, object, object]>([
+  ["a level goes on into a day with another answer", { classification: "4" }, { settings: { lateTrading: true } }, {}],
+  ["an answer goes on into a day with another level", { settings: { lateTrading: true } }, { classification: "4" }, {}],
+  [
+    "an answer goes on beside another one",
+    { settings: { overtimeNotified: false } },
+    { settings: { lateTrading: true } },
+    { settings: { lateTrading: true, overtimeNotified: false } },
+  ],
+  [
+    "another agreement asks other things",
+    { agreement: "MA000003" },
+    { settings: { lateTrading: true } },
+    { agreement: "MA000004" },
+  ],
+])("under an agreement: %s", (_what, today, later, instead) => {
+  world = smallWorld(1);
+  const { context, actor } = world;
+  const plain = { agreement: "MA000004", classification: "1", use: "all" as const, settings: {}, flags: {} };
+  const say = (from: string, change: object) =>
+    saveSection(context, actor, who(), "time", { ...plain, from, ...change });
+  say("2026-06-01", {});
+  say("2026-08-03", later);
+  say("2026-07-01", today);
+  const then = newest(context.store.db, timeTerms, [who()], "2026-08-03").get(who());
+  expect(then).toMatchObject({ ...plain, ...today, ...later, ...instead });
 });

@@ -6,7 +6,7 @@ import { asc, eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { places } from "../store/crypt.ts";
 import type { Store } from "../store/open.ts";
-import { asRow, entriesApart, type Fields } from "./entriesApart.ts";
+import { answers, asRow, entriesApart, type Fields } from "./entriesApart.ts";
 import type { Lane } from "./lanes.ts";
 
 interface Dated extends Fields {
@@ -18,11 +18,20 @@ interface Dated extends Fields {
 const together: readonly (readonly string[])[] = [
   ["hourlyRateE4", "salaryCents"],
   ["weeklyHoursE4", "workPattern"],
-  ["agreement", "classification", "settings", "flags"],
+  ["agreement", "classification"],
   ["residency", "taxFreeThreshold", "income"],
   ["fundId", "memberNumber", "shares"],
 ];
-const groupOf = (key: string): readonly string[] => together.find((group) => group.includes(key)) ?? [key];
+/** Answers to what an agreement asks. */
+const isAnswer = (key: string): boolean => answers.some((column) => key.startsWith(`["${column}",`));
+
+/** @param others every field that is on record: another agreement asks other things, and all of its facts go together */
+function groupOf(key: string, isOtherAgreement: boolean, others: readonly string[]): readonly string[] {
+  const isOf = (each: string) => isAnswer(each) || each === "agreement" || each === "classification";
+  if (isOtherAgreement && isOf(key)) return others.filter(isOf);
+  if (isAnswer(key)) return ["agreement", key];
+  return together.find((group) => group.includes(key)) ?? [key];
+}
 
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
 
@@ -62,9 +71,11 @@ export function carryOn({ store }: Context, personId: number, { table }: Pick<La
     (key) => !["id", "from"].includes(key) && !same(row[key], before[key]),
   );
   const later = new Map(rows.filter((each) => each.from > row.from).map((each) => [each.from, each]));
+  const isOther = changed.includes("agreement");
   return [...later].flatMap(([from, held]) => {
+    const all = [...new Set([row, before, held].flatMap((each) => Object.keys(each)))];
     const goes = changed.filter((key) => {
-      const group = groupOf(key);
+      const group = groupOf(key, isOther, all);
       return sameIn(group, held, before) && !saidByItself(rows, from, group, before);
     });
     if (goes.length === 0) return [];

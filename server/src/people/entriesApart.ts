@@ -16,9 +16,18 @@ const lists: Readonly<Record<string, (entry: never) => unknown[]>> = {
   parts: ({ kind, bsb, account }: BankPart) => (kind === "rest" ? [kind] : [bsb, account]),
 };
 
+/** Answers by name: each is a fact. */
+export const answers: readonly string[] = ["settings", "flags"];
+const answerKey = (column: string, name: string): string => `${JSON.stringify([column, name])} 1`;
+
 export function entriesApart(row: Fields): Fields {
   const found: Fields = {};
   for (const [column, value] of Object.entries(row)) {
+    if (answers.includes(column) && value !== null && typeof value === "object") {
+      found[column] = "answers";
+      for (const [name, answer] of Object.entries(value)) found[answerKey(column, name)] = answer;
+      continue;
+    }
     const known = lists[column];
     if (!known || !Array.isArray(value)) {
       found[column] = value;
@@ -41,11 +50,14 @@ export function asRow(fields: Fields): Fields {
   const found: Fields = {};
   for (const [key, value] of Object.entries(fields))
     if (value === "list" && lists[key]) found[key] = [];
+    else if (value === "answers" && answers.includes(key)) found[key] = {};
     else if (!key.startsWith("[")) found[key] = value;
   for (const [key, value] of Object.entries(fields)) {
     if (!key.startsWith("[") || value === undefined || value === null) continue;
-    const [column] = JSON.parse(key.slice(0, key.lastIndexOf("]") + 1)) as [string];
-    found[column] = [...((found[column] as unknown[] | null | undefined) ?? []), value];
+    const [column, name] = JSON.parse(key.slice(0, key.lastIndexOf("]") + 1)) as [string, string];
+    found[column] = answers.includes(column)
+      ? { ...(found[column] as Fields | undefined), [name]: value }
+      : [...((found[column] as unknown[] | null | undefined) ?? []), value];
   }
   return found;
 }
