@@ -2,6 +2,7 @@
  * A pay element's category put right from a payday on. What was signed stays; what it was reported as moves by facts that
  * are appended to the pay, and the next event of each person carries the year as it is now.
  */
+
 import type { MoveReported, ReportedMoved } from "@zesty/contract/au/reportMoved";
 import { categoryWords } from "@zesty/core/au/documents/reportWords";
 import { isSuperable, isTaxable } from "@zesty/core/au/pay/elements";
@@ -10,6 +11,7 @@ import { categoryAs, isMeasuredAs, movedFacts, type ReportedAs } from "@zesty/co
 import { workOut } from "@zesty/core/au/pay/workOut";
 import { payrollYearAu } from "@zesty/core/calendar/payrollYear";
 import type { Fact } from "@zesty/core/pay/facts";
+import { counted } from "@zesty/core/quantity/units";
 import { superGuaranteeRules } from "@zesty/core/rulebook/au/superGuaranteeRules";
 import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
@@ -95,7 +97,7 @@ export function moveReported(
       userId: actor.userId,
       businessId,
       what: "moved what was reported",
-      about: `${element.name}, from ${from}: ${moving.length} pays to ${shown.to ?? "not reported"}`,
+      about: `${element.name}, from ${from}: ${counted(String(moving.length), "pays")} to ${shown.to ?? "not reported"}`,
       change: {
         before: { allowance: element.allowance, detail: element.detail, deduction: element.deduction },
         after: to,

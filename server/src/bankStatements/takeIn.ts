@@ -1,7 +1,9 @@
 /** Takes a statement in: lines that are not here yet, matched with what was sent; what it says of dues is kept with them. */
+
 import type { MatchByHand, StatementFile, StatementTaken } from "@zesty/contract/bankStatements";
 import { type Match, matchLines } from "@zesty/core/bank/matching";
 import { addDays } from "@zesty/core/calendar/dates";
+import { counted } from "@zesty/core/quantity/units";
 import { and, eq, isNotNull, isNull } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
@@ -66,7 +68,7 @@ export function takeStatementIn(
     const found = matchOpen(context, businessId, dates[0] ?? first.date, actor.userId);
     record(context.store, {
       ...{ at, userId: actor.userId, businessId, what: "took a bank statement in" },
-      about: `${name}: ${added} lines, ${found.length} matched`,
+      about: `${name}: ${counted(String(added), "lines")}, ${found.length} matched`,
     });
     return {
       ...{ added, known: read.lines.length - added, ask: null },

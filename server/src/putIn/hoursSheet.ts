@@ -1,4 +1,5 @@
 /** The hours sheet of a run: sent out filled, and read when it comes back. What it says is applied by whoever looks at it. */
+
 import type { HoursSheetFile, HoursSheetPreview } from "@zesty/contract/hoursSheet";
 import type { CellChange, RowChange, RunView } from "@zesty/contract/runs";
 import { dateWords } from "@zesty/core/calendar/dates";
@@ -11,6 +12,7 @@ import { evenPattern } from "@zesty/core/leave/leaveDays";
 import type { PayElement } from "@zesty/core/pay/row";
 import { cellOf, type Typed } from "@zesty/core/pay/strands";
 import { decimal, decimalOrZero, sum } from "@zesty/core/quantity/decimal";
+import { counted } from "@zesty/core/quantity/units";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { cannot } from "../ground/problem.ts";
@@ -111,7 +113,7 @@ export async function sheetBack(
       userId: actor.userId,
       businessId: view.businessId,
       what: `looked at the hours sheet ${name.slice(0, 80)}`,
-      about: `${view.number}, payday ${view.payday}: ${plan.rows.length} rows`,
+      about: `${view.number}, payday ${view.payday}: ${counted(String(plan.rows.length), "rows")}`,
     });
   });
   return { ...plan, version: view.version, ...sheetRead(table), pays: paysBy(context, actor, view, plan) };

@@ -1,4 +1,5 @@
 /** Several new people at once: read from a file, looked at row by row, and added all or none. */
+
 import { check } from "@zesty/contract/fields";
 import type { HoursSheetFile } from "@zesty/contract/hoursSheet";
 import type { NewPersonNz } from "@zesty/contract/nz/people";
@@ -13,6 +14,7 @@ import {
   readPeopleTable,
   readPersonCells,
 } from "@zesty/core/hoursSheet/peopleSheet";
+import { counted } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
@@ -51,7 +53,7 @@ export async function readPeopleFile(
       userId: actor.userId,
       businessId,
       what: `looked at the people of ${name.slice(0, 80)}`,
-      about: `${read.rows.length} rows`,
+      about: counted(String(read.rows.length), "rows"),
     });
   });
   return { ...read, ...sheetRead(table) };

@@ -26,7 +26,7 @@ export async function registerFromFile(
     record(context.store, {
       ...{ at: context.clock.now(), userId: actor.userId, businessId },
       what: `looked at the register of ${file.name.slice(0, 80)}`,
-      about: `run ${number}, ${lines} lines`,
+      about: `run ${number}, ${counted(String(lines), "lines")}`,
     });
   const pages = await readPages(file);
   if (pages) {

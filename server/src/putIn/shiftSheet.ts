@@ -1,7 +1,9 @@
 /** An export of shifts brought to the week: read, and what it would change. Whoever looks at it applies it. */
+
 import type { ShiftSheetFile, ShiftSheetPreview } from "@zesty/contract/hoursSheet";
 import { addDays } from "@zesty/core/calendar/dates";
 import { farDays, planShiftSheet, type ShiftFacts, shiftColumns } from "@zesty/core/hoursSheet/shiftSheet";
+import { counted } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
@@ -55,7 +57,7 @@ export async function shiftSheetBack(
       userId: actor.userId,
       businessId,
       what: `looked at the shifts of ${name.slice(0, 80)}`,
-      about: `${plan.rows.length} rows, ${plan.days.length} days`,
+      about: `${counted(String(plan.rows.length), "rows")}, ${counted(String(plan.days.length), "days")}`,
     });
   });
   return { ...plan, ...sheetRead(table) };
