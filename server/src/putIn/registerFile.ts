@@ -1,6 +1,8 @@
 /** The register of an earlier system from a workbook, a CSV or its payslips: as the lines that would be pasted. */
+
 import type { BesideText } from "@zesty/contract/beside";
 import type { HoursSheetFile } from "@zesty/contract/hoursSheet";
+import { counted } from "@zesty/core/quantity/units";
 import type { Actor, Context } from "../ground/context.ts";
 import { findRun } from "../ground/findRun.ts";
 import { cannot } from "../ground/problem.ts";
@@ -43,12 +45,13 @@ export async function registerFromFile(
   const table = await readBrought(file);
   const rows = table.rows.map((row) => row.map(({ text }) => text.replace(/\s+/g, " ").trim()));
   const words = vocabularyOf(context, businessId);
-  const counted = rows
+  const headings = rows
     .slice(0, mostAbove)
     .map((row) => [row.filter((cell) => meaningOf(cell, words) !== null).length, row.filter(Boolean).length] as const);
-  const best = Math.max(...counted.map(([known]) => known), 0);
+  const best = Math.max(...headings.map(([known]) => known), 0);
   // Where no heading is known yet, they stand in the first line that has several cells.
-  const from = best >= 2 ? counted.findIndex(([known]) => known === best) : counted.findIndex(([, some]) => some >= 2);
+  const from =
+    best >= 2 ? headings.findIndex(([known]) => known === best) : headings.findIndex(([, some]) => some >= 2);
   if (from === -1) {
     const text = `${file.name} has no line with several cells: headings and amounts are looked for.`;
     throw cannot("register", text, { errors: [{ path: "data", text }] });
