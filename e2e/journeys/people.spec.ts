@@ -95,6 +95,38 @@ test("a raise from a day in the past: each pay before and after, paid back with 
   await expect(line.getByRole("button", { name: /\$31\.10 an hour/ })).toHaveCount(0);
 });
 
+test("a form that counts from another day shows what is on record for it: a raise that is coming stays one", async ({
+  page,
+  world,
+}) => {
+  await openAt(page, world, "/people");
+  await page.getByRole("link", { name: "Hazel Birtwistle" }).click();
+  const [from, rate] = [page.getByRole("textbox", { name: "Counts from" }), page.getByLabel("Hourly rate")];
+  const change = () => page.getByRole("button", { name: "Change employment and rate" }).click();
+  await change();
+  await from.fill("3/8/2026");
+  await rate.fill("29.40");
+  await page.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByRole("textbox", { name: "Counts from" })).toHaveCount(0);
+  // Today's rate stands in the form until the day is typed; what was typed before stays.
+  await change();
+  await expect(rate).toHaveValue("27.16");
+  await page.getByLabel("Classification").fill("Level 3");
+  await from.fill("1/9/2026");
+  await expect(rate).toHaveValue("29.40");
+  await expect(page.getByText("The fields show what is on record for it")).toBeVisible();
+  await expect(page.getByLabel("Classification")).toHaveValue("Level 3");
+  // Saved before the answer is there, it waits for it: back to a day before, and at once.
+  await from.fill("6/7/2026");
+  await page.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByText(/goes on into what is on record from 3 August 2026/)).toBeVisible();
+  await change();
+  await expect(rate).toHaveValue("27.16");
+  await from.fill("1/9/2026");
+  await expect(rate).toHaveValue("29.40");
+  await expect(page.getByLabel("Classification")).toHaveValue("Level 3");
+});
+
 test("a raise for several people: chosen, seen with its yearly cost and what signed pays miss, and done in one step", async ({
   page,
   world,

@@ -2,9 +2,9 @@
 import { readSettings } from "@zesty/contract/interpret";
 import type { TimeTerms } from "@zesty/contract/time";
 import { flagsOf } from "@zesty/core/agreements/flags";
-import { desc, eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { cannot } from "../ground/problem.ts";
+import { newest } from "../store/dated.ts";
 import { timeTerms } from "../store/schema.ts";
 import { agreementRulesOf, agreementRulesOn } from "./agreements.ts";
 
@@ -40,15 +40,13 @@ export function writeTimeTerms(
     .run();
 }
 
-/** The newest terms of a person; null where nothing was said. */
-export function readTimeTerms(context: Context, personId: number): (TimeTerms & { from: string }) | null {
-  const row = context.store.db
-    .select()
-    .from(timeTerms)
-    .where(eq(timeTerms.personId, personId))
-    .orderBy(desc(timeTerms.from), desc(timeTerms.id))
-    .limit(1)
-    .get();
+/** The terms of a person that hold on a day; null where nothing was said by then. */
+export function readTimeTerms(
+  { store }: Context,
+  personId: number,
+  day: string,
+): (TimeTerms & { from: string }) | null {
+  const row = newest(store.db, timeTerms, [personId], day).get(personId);
   if (!row) return null;
   const { id: _id, personId: _person, ...terms } = row;
   return terms;

@@ -45,6 +45,23 @@ describe("dated facts", () => {
       2,
     );
   });
+  it("a person is read as on another day: what is coming, and what was, each as it holds then", () => {
+    const { context, actor } = world;
+    const by = { agreement: "MA000004", use: "all" as const, settings: {}, flags: {} };
+    saveSection(context, actor, id, "employment", { ...employment(), from: "2026-08-03", hourlyRate: "33.25" });
+    saveSection(context, actor, id, "time", { ...by, from: "2026-06-01", classification: "1" });
+    saveSection(context, actor, id, "time", { ...by, from: "2026-08-03", classification: "4" });
+    const read = (on?: string) => {
+      const found = readPerson(context, id, on);
+      return [found.employment.hourlyRate, found.time?.classification];
+    };
+    expect([read(), read("2026-09-01"), read("2026-05-01"), read("1999-01-01")]).toEqual([
+      ["31.50", "1"],
+      ["33.25", "4"],
+      ["31.50", undefined],
+      ["31.50", undefined],
+    ]);
+  });
   it("two changes from one day: the later one counts", () => {
     const { context, actor } = world;
     for (const hourlyRate of ["32", "34"])

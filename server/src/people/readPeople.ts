@@ -102,13 +102,15 @@ export const heldOn = (
   return startDate > today ? startDate : today;
 };
 
-export function readPerson(context: Context, personId: number): PersonView {
+/** @param asked facts with dates as they hold on another day: what a form that counts from it opens with */
+export function readPerson(context: Context, personId: number, asked?: string): PersonView {
   const { db } = context.store;
   const who = db.select().from(person).where(eq(person.id, personId)).get();
   if (!who) throw notFound("person");
   const owner = findBusiness(context, who.businessId);
   const country = context.country(owner.country).people;
-  const records = datedRecords(db, [personId], heldOn(context, who));
+  const day = asked === undefined ? heldOn(context, who) : asked < who.startDate ? who.startDate : asked;
+  const records = datedRecords(db, [personId], day);
   // What is recorded for a day to come is not missing.
   const known = datedRecords(db, [personId], "9999-12-31");
   const terms = records.terms.get(personId);
@@ -175,10 +177,10 @@ export function readPerson(context: Context, personId: number): PersonView {
     pays: pays.map(paidOf),
     missing: country.missing(context, [personId], known)(who),
     country: owner.country,
-    nz: country.view(context, who, records, heldOn(context, who)),
+    nz: country.view(context, who, records, day),
     fringeBenefits: readFringeBenefits(context, personId),
     openingYears: readOpeningYears(context, personId),
-    time: readTimeTerms(context, personId),
+    time: readTimeTerms(context, personId, day),
     departure: readDeparture(context, personId),
     earlier: earlierEmployments(context, personId),
     state,
@@ -191,7 +193,7 @@ export function readPerson(context: Context, personId: number): PersonView {
           ...{ countsFrom: takenOver ?? who.startDate, endDate: who.endDate },
         },
         state,
-        heldOn(context, who),
+        day,
       ) ?? null,
     papers: papersOfPerson(context, who.id, who.businessId),
   };

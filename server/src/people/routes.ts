@@ -2,10 +2,11 @@
 import { photo } from "@zesty/contract/besidePay";
 import { givePaper, giveSeveral, type PaperOfPerson } from "@zesty/contract/papers";
 import type { Section } from "@zesty/contract/people";
-import type { Router } from "express";
+import { isDate } from "@zesty/core/calendar/dates";
+import type { Request, Router } from "express";
 import type { Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
-import { notFound } from "../ground/problem.ts";
+import { cannot, notFound } from "../ground/problem.ts";
 import { body } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { demandProof } from "../http/proof.ts";
@@ -19,6 +20,13 @@ import { sectionStamp } from "./sectionStamps.ts";
 
 /** Sections that hold accounts or tax numbers. */
 const secretSections: ReadonlySet<string> = new Set(["bank", "tax", "taxCode"]);
+
+function dayAsked({ query: { on } }: Request): string | undefined {
+  if (on === undefined) return undefined;
+  if (typeof on === "string" && isDate(on)) return on;
+  const text = "The day is not a date. Write it as 2026-07-02.";
+  throw cannot("day-asked", text, { errors: [{ path: "on", text }] });
+}
 
 export function peopleRoutes(context: Context, router: Router): void {
   const onBusiness = businessRoute(context);
@@ -36,7 +44,7 @@ export function peopleRoutes(context: Context, router: Router): void {
   );
   router.get(
     "/people/:person",
-    onPerson("see", (_actor, personId) => readPerson(context, personId)),
+    onPerson("see", (_actor, personId, request) => readPerson(context, personId, dayAsked(request))),
   );
   router.get(
     "/people/:person/photo",

@@ -28,6 +28,10 @@ export const peopleApi = api.injectEndpoints({
       providesTags: ["People"],
     }),
     person: build.query<PersonView, number>({ query: (person) => `/people/${person}`, providesTags: ["Person"] }),
+    personOn: build.query<PersonView, { person: number; on: string }>({
+      query: ({ person, on }) => `/people/${person}?on=${on}`,
+      keepUnusedDataFor: 0,
+    }),
     newPerson: build.mutation<{ id: number }, { business: number; person: NewPerson | NewPersonNz }>({
       query: ({ business, person }) => ({ url: `/businesses/${business}/people`, method: "POST", body: person }),
       invalidatesTags: ["People"],

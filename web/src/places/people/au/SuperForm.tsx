@@ -6,28 +6,27 @@ import { ChoiceField, errorAt, TextField, TickField } from "../../../parts/Field
 import { isOffered } from "../../../parts/offered.ts";
 import { Entry } from "../forms/Entry.tsx";
 import { type FormProps, Frame, From, useSection } from "../forms/section.tsx";
+import { useHeld } from "../forms/useHeld.ts";
 import { FundSteps } from "./FundSteps.tsx";
 import { howWords } from "./howFund.ts";
 
 const defaultFund = (setUp: BusinessView) => setUp.funds.find((fund) => fund.isDefault && !fund.retired);
 
-/** The choice that stands on the day, as the fields show it. */
-function useChoice(person: FormProps["person"], setUp: BusinessView, day: string) {
-  const chosen = person.super;
-  return useForm({
-    defaultValues: {
-      from: day,
-      fundId: String(chosen.fundId ?? defaultFund(setUp)?.id ?? ""),
-      memberNumber: chosen.memberNumber ?? "",
-      guarantee: chosen.guarantee,
-      anyAge: chosen.anyAge ?? false,
-      agreedPercent: chosen.agreedPercent ?? "",
-      how: chosen.how ?? "",
-      askedOn: chosen.askedOn ?? "",
-      shares: (chosen.shares ?? []).map((share) => ({ ...share, fundId: String(share.fundId) })),
-    },
+/** The choice that is on record, as the fields show it. */
+const heldIn =
+  (setUp: BusinessView) =>
+  ({ super: chosen }: FormProps["person"]) => ({
+    fundId: String(chosen.fundId ?? defaultFund(setUp)?.id ?? ""),
+    memberNumber: chosen.memberNumber ?? "",
+    guarantee: chosen.guarantee,
+    anyAge: chosen.anyAge ?? false,
+    agreedPercent: chosen.agreedPercent ?? "",
+    how: chosen.how ?? "",
+    askedOn: chosen.askedOn ?? "",
+    shares: (chosen.shares ?? []).map((share) => ({ ...share, fundId: String(share.fundId) })),
   });
-}
+const useChoice = (person: FormProps["person"], setUp: BusinessView, day: string) =>
+  useForm({ defaultValues: { ...heldIn(setUp)(person), from: day } });
 type Form = ReturnType<typeof useChoice>;
 
 function fundsFor(person: FormProps["person"], setUp: BusinessView): ReactNode[] {
@@ -42,20 +41,28 @@ export function SuperForm({ person, setUp, day, onDone }: FormProps) {
   const chosen = person.super;
   const usual = defaultFund(setUp);
   const form = useChoice(person, setUp, day);
-  const submit = useSection(person, "super", form, onDone, (values) => ({
-    ...values,
-    fundId: values.fundId ? Number(values.fundId) : null,
-    // Who chose is not asked after.
-    askedOn: values.how === "chosen" ? "" : values.askedOn,
-    shares:
-      values.shares.length === 0 ? null : values.shares.map((share) => ({ ...share, fundId: Number(share.fundId) })),
-  }));
+  const held = useHeld({ person, day }, form, heldIn(setUp));
+  const submit = useSection(
+    person,
+    "super",
+    form,
+    onDone,
+    (values) => ({
+      ...values,
+      fundId: values.fundId ? Number(values.fundId) : null,
+      // Who chose is not asked after.
+      askedOn: values.how === "chosen" ? "" : values.askedOn,
+      shares:
+        values.shares.length === 0 ? null : values.shares.map((share) => ({ ...share, fundId: Number(share.fundId) })),
+    }),
+    held,
+  );
   const { errors } = form.formState;
   const [how, fundId] = form.watch(["how", "fundId"]);
   const funds = fundsFor(person, setUp);
   return (
     <Frame submit={submit} form={form} onDone={onDone}>
-      <From form={form as unknown as UseFormReturn<{ from: string }>} />
+      <From form={form as unknown as UseFormReturn<{ from: string }>} held={held} />
       <ChoiceField
         label="Fund"
         hint={

@@ -2,37 +2,37 @@ import { incomeWords, specialIncomes } from "@zesty/core/au/taxDeclaration";
 import { type UseFormReturn, useForm } from "react-hook-form";
 import { ChoiceField, errorAt, TextField, TickField } from "../../../parts/Fields.tsx";
 import { type FormProps, Frame, From, useSection } from "../forms/section.tsx";
+import { useHeld } from "../forms/useHeld.ts";
 
-/** The declaration that stands on the day, as the fields show it. */
-function useDeclaration(person: FormProps["person"], day: string) {
-  const { fileNumberShown: _shown, from: _from, ...tax } = person.tax;
-  return useForm({
-    defaultValues: {
-      ...tax,
-      from: day,
-      fileNumber: "",
-      pendingSince: tax.pendingSince ?? "",
-      medicareDependants: tax.medicareDependants === null ? "" : String(tax.medicareDependants),
-      offsetsPerYear: tax.offsetsPerYear ?? "",
-      extraPerPay: tax.extraPerPay ?? "",
-      income: tax.income ?? "",
-      homeCountry: tax.homeCountry ?? "",
-      employerRegistered: tax.employerRegistered ?? true,
-      variationPercent: tax.variationPercent ?? "",
-    },
-  });
+/** The declaration that is on record, as the fields show it. */
+function heldOf({ tax: { fileNumberShown: _shown, from: _from, ...tax } }: FormProps["person"]) {
+  return {
+    ...tax,
+    fileNumber: "",
+    pendingSince: tax.pendingSince ?? "",
+    medicareDependants: tax.medicareDependants === null ? "" : String(tax.medicareDependants),
+    offsetsPerYear: tax.offsetsPerYear ?? "",
+    extraPerPay: tax.extraPerPay ?? "",
+    income: tax.income ?? "",
+    homeCountry: tax.homeCountry ?? "",
+    employerRegistered: tax.employerRegistered ?? true,
+    variationPercent: tax.variationPercent ?? "",
+  };
 }
+const useDeclaration = (person: FormProps["person"], day: string) =>
+  useForm({ defaultValues: { ...heldOf(person), from: day } });
 type Form = ReturnType<typeof useDeclaration>;
 
 export function TaxForm({ person, day, onDone }: FormProps) {
   const { fileNumberShown } = person.tax;
   const form = useDeclaration(person, day);
-  const submit = useSection(person, "tax", form, onDone);
+  const held = useHeld({ person, day }, form, heldOf);
+  const submit = useSection(person, "tax", form, onDone, undefined, held);
   const { errors } = form.formState;
   const status = form.watch("numberStatus");
   return (
     <Frame submit={submit} form={form} onDone={onDone}>
-      <From form={form as unknown as UseFormReturn<{ from: string }>} />
+      <From form={form as unknown as UseFormReturn<{ from: string }>} held={held} />
       <ChoiceField label="Tax file number is" {...form.register("numberStatus")}>
         <option value="given">given</option>
         <option value="pending">applied for</option>

@@ -8,13 +8,13 @@ import { isOffered } from "../../../parts/offered.ts";
 import { setUpApi } from "../../../state/setUpApi.ts";
 import { BackPayOffer, useWayToRun } from "./BackPayOffer.tsx";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
+import { useHeld } from "./useHeld.ts";
 
 const weekdays = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
 
-/** What stands on the day, as the fields show it. */
-const heldOn = ({ employment }: FormProps["person"], day: string) => ({
+/** What is on record, as the fields show it. */
+const heldOf = ({ employment: { from: _from, ...employment } }: FormProps["person"]) => ({
   ...employment,
-  from: day,
   classification: employment.classification ?? "",
   // A salary gives the rate.
   hourlyRate: employment.salary ? "" : (employment.hourlyRate ?? ""),
@@ -28,7 +28,7 @@ const heldOn = ({ employment }: FormProps["person"], day: string) => ({
   wagesAccount: employment.wagesAccount ?? "",
   ownCosts: Object.fromEntries((employment.ownCosts ?? []).map(({ code, percent }) => [code, percent])),
 });
-type Values = ReturnType<typeof heldOn>;
+type Values = ReturnType<typeof heldOf> & { from: string };
 type Form = UseFormReturn<Values>;
 
 /** As it is saved. */
@@ -53,8 +53,9 @@ function shape(values: Values) {
 export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
   const { employment } = person;
   const setPaidWith = useWayToRun();
-  const form = useForm({ defaultValues: heldOn(person, day) });
-  const submit = useSection(person, "employment", form, onDone, shape);
+  const form = useForm<Values>({ defaultValues: { ...heldOf(person), from: day } });
+  const held = useHeld({ person, day }, form, heldOf);
+  const submit = useSection(person, "employment", form, onDone, shape, held);
   const values = form.watch();
   const moved =
     values.hourlyRate !== form.formState.defaultValues?.hourlyRate ||
@@ -62,7 +63,11 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
   const { errors } = form.formState;
   return (
     <Frame submit={submit} form={form} onDone={onDone}>
-      <From form={form as unknown as UseFormReturn<{ from: string }>} hint="Work from this day on is paid by it" />
+      <From
+        form={form as unknown as UseFormReturn<{ from: string }>}
+        hint="Work from this day on is paid by it"
+        held={held}
+      />
       <ChoiceField label="Basis" error={errorAt(errors, "basis")} {...form.register("basis")}>
         {bases
           .filter((basis) => !onPage[person.country].withoutBases.includes(basis))

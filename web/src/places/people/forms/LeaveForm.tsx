@@ -5,6 +5,7 @@ import { errorAt, TextField } from "../../../parts/Fields.tsx";
 import { longDate } from "../../../parts/format.ts";
 import { entitledTo, entitlementText, weekOf } from "./entitlementText.ts";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
+import { useHeld } from "./useHeld.ts";
 
 const known = ["annual", "personal", "long-service"];
 
@@ -15,33 +16,40 @@ function longServiceHint(state: string, day: string): string {
   return rule ? `${state}: ${rule.weeksPerYear}, taken after ${rule.afterYears} years` : "";
 }
 
+/** What is on record, as the fields show it. */
+function heldOf({ leave }: FormProps["person"]) {
+  const of = (kind: string) => entitlementText(leave.entitlements.find((each) => each.kind === kind));
+  return {
+    annual: of("annual"),
+    personal: of("personal"),
+    longService: of("long-service"),
+    loadingPercent: leave.loadingPercent ?? "",
+    countsFrom: leave.countsFrom ?? "",
+  };
+}
+
 export function LeaveForm({ person, day, onDone }: FormProps) {
-  const of = (kind: string) => entitlementText(person.leave.entitlements.find((each) => each.kind === kind));
-  const others = person.leave.entitlements.filter((each) => !known.includes(each.kind));
-  const form = useForm({
-    defaultValues: {
-      from: day,
-      annual: of("annual"),
-      personal: of("personal"),
-      longService: of("long-service"),
-      loadingPercent: person.leave.loadingPercent ?? "",
-      countsFrom: person.leave.countsFrom ?? "",
-      openingKind: "annual",
-      opening: "",
-    },
-  });
-  const submit = useSection(person, "leave", form, onDone, (values) => ({
-    from: values.from,
-    loadingPercent: values.loadingPercent,
-    countsFrom: values.countsFrom || null,
-    entitlements: [
-      ...others,
-      ...entitledTo("annual", values.annual),
-      ...entitledTo("personal", values.personal),
-      ...entitledTo("long-service", values.longService),
-    ],
-    ...(values.opening ? { opening: [{ kind: values.openingKind, hours: values.opening }] } : {}),
-  }));
+  const form = useForm({ defaultValues: { ...heldOf(person), openingKind: "annual", opening: "", from: day } });
+  const held = useHeld({ person, day }, form, heldOf);
+  const submit = useSection(
+    person,
+    "leave",
+    form,
+    onDone,
+    (values, { leave }) => ({
+      from: values.from,
+      loadingPercent: values.loadingPercent,
+      countsFrom: values.countsFrom || null,
+      entitlements: [
+        ...leave.entitlements.filter((each) => !known.includes(each.kind)),
+        ...entitledTo("annual", values.annual),
+        ...entitledTo("personal", values.personal),
+        ...entitledTo("long-service", values.longService),
+      ],
+      ...(values.opening ? { opening: [{ kind: values.openingKind, hours: values.opening }] } : {}),
+    }),
+    held,
+  );
   const { errors } = form.formState;
   const typed = form.watch();
   // What is typed says what an ordinary week adds; empty fields say what is usual.
@@ -59,7 +67,7 @@ export function LeaveForm({ person, day, onDone }: FormProps) {
   };
   return (
     <Frame submit={submit} form={form} onDone={onDone}>
-      <From form={form as unknown as UseFormReturn<{ from: string }>} />
+      <From form={form as unknown as UseFormReturn<{ from: string }>} held={held} />
       <TextField
         label="Loading on annual leave, per cent"
         hint="17.5 where the award gives it; also on leave paid out"

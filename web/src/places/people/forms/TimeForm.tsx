@@ -13,6 +13,7 @@ import { flagWords, money } from "../../../parts/format.ts";
 import { timeApi } from "../../../state/timeApi.ts";
 import { BackPayOffer, useWayToRun } from "./BackPayOffer.tsx";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
+import { useHeld } from "./useHeld.ts";
 
 /** Do hours of anybody under these rules count over more than a week? */
 const averages = ({ time, ordinary }: AgreementRules): boolean =>
@@ -36,33 +37,43 @@ interface FormValues {
   leads: string;
 }
 
+/** What is on record, as the fields show it; what nobody answered stands as the agreement has it. */
+const heldIn =
+  (agreements: readonly AgreementView[]) =>
+  ({ time, employment }: FormProps["person"]): Omit<FormValues, "from"> => ({
+    agreement: time?.agreement ?? "",
+    classification: time?.classification ?? "",
+    use: time?.use ?? (employment.basis === "casual" ? "all" : "exceptions"),
+    settings: { ...usualAnswers(agreements.find((each) => each.code === time?.agreement)), ...time?.settings },
+    averagingFrom: time?.averagingFrom ?? "",
+    flags: time?.flags ?? {},
+    leads: time?.leads == null ? "" : String(time.leads),
+  });
+
+/** An empty box would be kept as a no. */
+const usualAnswers = (agreement: AgreementView | undefined): FormValues["settings"] =>
+  Object.fromEntries(
+    (agreement?.rules.settings ?? []).flatMap(({ key, type, default: usual, scope }) =>
+      type === "boolean" && scope !== "workplace" ? [[key, usual]] : [],
+    ),
+  );
+
 /** The fields of a person's terms, what the chosen agreement asks of them, and how it is saved. */
 function useTerms(person: FormProps["person"], day: string, agreements: readonly AgreementView[]) {
-  const form = useForm<FormValues>({
-    defaultValues: {
-      from: day,
-      agreement: person.time?.agreement ?? "",
-      classification: person.time?.classification ?? "",
-      use: person.time?.use ?? (person.employment.basis === "casual" ? "all" : "exceptions"),
-      settings: person.time?.settings ?? {},
-      averagingFrom: person.time?.averagingFrom ?? "",
-      flags: person.time?.flags ?? {},
-      leads: person.time?.leads == null ? "" : String(person.time.leads),
-    },
-  });
+  const heldOf = heldIn(agreements);
+  const form = useForm<FormValues>({ defaultValues: { ...heldOf(person), from: day } });
+  const held = useHeld({ person, day }, form, heldOf);
   const chosen = agreements.find((each) => each.code === form.watch("agreement"));
   const asked = chosen ? [...flagsOf(chosen.rules)] : [];
   // Who leads others is asked as a number.
   const flags = asked.filter((flag) => flag !== leadsOthers);
   const asksLeads = asked.includes(leadsOthers);
   const own = chosen?.rules.settings.filter((each) => each.scope !== "workplace") ?? [];
-  // What nobody answered stands as the agreement has it: an empty box would be kept as a no.
   const { setValue } = form;
-  const said = person.time?.agreement === chosen?.code ? person.time?.settings : undefined;
+  const isOther = chosen !== undefined && chosen.code !== held.person.time?.agreement;
   useEffect(() => {
-    for (const { key, type, default: usual, scope } of chosen?.rules.settings ?? [])
-      if (type === "boolean" && scope !== "workplace" && said?.[key] === undefined) setValue(`settings.${key}`, usual);
-  }, [chosen, said, setValue]);
+    if (isOther) for (const [key, usual] of Object.entries(usualAnswers(chosen))) setValue(`settings.${key}`, usual);
+  }, [chosen, isOther, setValue]);
   const shape = (values: FormValues) => ({
     ...values,
     settings: Object.fromEntries(
@@ -76,20 +87,24 @@ function useTerms(person: FormProps["person"], day: string, agreements: readonly
     flags: Object.fromEntries(flags.map((flag) => [flag, values.flags[flag] === true])),
     leads: asksLeads && values.leads !== "" ? Number(values.leads) : null,
   });
-  return { form, chosen, own, flags, asksLeads, shape };
+  return { form, held, chosen, own, flags, asksLeads, shape };
 }
 
 function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements: AgreementView[] }) {
   const setPaidWith = useWayToRun();
-  const { form, chosen, own, flags, asksLeads, shape } = useTerms(person, day, agreements);
-  const submit = useSection(person, "time", form, onDone, shape);
+  const { form, held, chosen, own, flags, asksLeads, shape } = useTerms(person, day, agreements);
+  const submit = useSection(person, "time", form, onDone, shape, held);
   const values = form.watch();
   // Also without a change: rates of the level may have been entered after the pays were signed.
   const reaches = values.classification !== "" && person.pays.some((pay) => pay.payday >= values.from);
   const { errors } = form.formState;
   return (
     <Frame submit={submit} form={form} onDone={onDone}>
-      <From form={form as unknown as UseFormReturn<{ from: string }>} hint="Work from this day on is paid by it" />
+      <From
+        form={form as unknown as UseFormReturn<{ from: string }>}
+        hint="Work from this day on is paid by it"
+        held={held}
+      />
       <ChoiceField
         label="Hours come in"
         hint="Exceptions: the week's pattern is paid where nothing is recorded"

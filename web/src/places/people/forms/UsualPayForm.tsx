@@ -5,45 +5,52 @@ import { Button } from "../../../parts/Button.tsx";
 import { TermsFields, withTerms } from "../../../parts/DeductionTerms.tsx";
 import { errorAt, TextField } from "../../../parts/Fields.tsx";
 import { filledBy } from "../../../state/cells.ts";
+import { followed } from "./followed.ts";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
+import { useHeld } from "./useHeld.ts";
+
+/** What is on record, as the fields show it. */
+const heldOf = ({ usualPay }: FormProps["person"]) => ({
+  lines: usualPay.lines.map((line) => ({
+    elementId: line.elementId,
+    value: line.hours ?? line.amount ?? line.units ?? "",
+  })),
+});
+type Terms = Record<number, DeductionTerms>;
+const termsOf = ({ usualPay }: FormProps["person"]): Terms =>
+  Object.fromEntries(usualPay.lines.flatMap((line) => (line.terms ? [[line.elementId, line.terms]] : [])));
 
 /** Only lines in use stand in the form; any other pay element is one choice away. */
 export function UsualPayForm({ person, setUp, day, onDone }: FormProps) {
-  const [terms, setTerms] = useState<Record<number, DeductionTerms>>(() =>
-    Object.fromEntries(person.usualPay.lines.flatMap((line) => (line.terms ? [[line.elementId, line.terms]] : []))),
-  );
+  const [terms, setTerms] = useState<Terms>(() => termsOf(person));
   const [inHand, setInHand] = useState<number | null>(null);
-  const form = useForm({
-    defaultValues: {
-      from: day,
-      lines: person.usualPay.lines.map((line) => ({
-        elementId: line.elementId,
-        value: line.hours ?? line.amount ?? line.units ?? "",
-      })),
-    },
-  });
+  const form = useForm({ defaultValues: { ...heldOf(person), from: day } });
+  const held = useHeld({ person, day }, form, heldOf, (before, then) =>
+    setTerms((now) => followed(now, termsOf(before), termsOf(then)) as Terms),
+  );
   const lines = useFieldArray({ control: form.control, name: "lines" });
   const elementOf = (id: number) => setUp.elements.find((each) => each.id === id);
-  const submit = useSection(person, "usualPay", form, onDone, (typed) => ({
+  const shape = (typed: ReturnType<typeof heldOf> & { from: string }, { usualPay }: FormProps["person"]) => ({
     from: typed.from,
     lines: typed.lines.flatMap(({ elementId, value }): SheetLine[] => {
       const own = terms[elementId];
       if (!value.trim() && !own?.percentOfGross) return [];
-      const was = person.usualPay.lines.find((line) => line.elementId === elementId);
+      const was = usualPay.lines.find((line) => line.elementId === elementId);
       const filled = value.trim() === "" ? {} : filledBy(elementOf(elementId)?.entry ?? "amount", value.trim());
       const { hours: _hours, amount: _amount, units: _units, terms: _terms, ...rest } = was ?? { elementId };
       const line: SheetLine = { ...rest, ...filled };
       // A total counts from the day that it was agreed.
       return [own ? withTerms(line, { ...own, ...(own.total && !own.since ? { since: typed.from } : {}) }) : line];
     }),
-  }));
+  });
+  const submit = useSection(person, "usualPay", form, onDone, shape, held);
   const { errors } = form.formState;
   const unused = setUp.elements.filter(
     (element) => !element.retired && !lines.fields.some((line) => line.elementId === element.id),
   );
   return (
     <Frame submit={submit} form={form} onDone={onDone}>
-      <From form={form as unknown as UseFormReturn<{ from: string }>} />
+      <From form={form as unknown as UseFormReturn<{ from: string }>} held={held} />
       <p className="self-end text-[14px] text-quiet">Every new run begins with these lines. Empty a line to end it.</p>
       {lines.fields.map((line, at) => {
         const element = elementOf(line.elementId);

@@ -10,6 +10,7 @@ import { errorAt, showErrors, submitOf, TextField } from "../../../parts/Fields.
 import { longDate } from "../../../parts/format.ts";
 import { isOutdated } from "../../../state/api.ts";
 import { peopleApi } from "../../../state/peopleApi.ts";
+import type { Held } from "./useHeld.ts";
 
 export interface FormProps {
   person: PersonView;
@@ -25,14 +26,21 @@ export function useSection<T extends object>(
   section: string,
   form: UseFormReturn<T>,
   onDone: (note?: string) => void,
-  shape: (values: T) => object = (values) => values,
+  shape: (values: T, person: PersonView) => object = (values) => values,
+  held?: Held,
 ) {
   const [save] = peopleApi.useSavePersonMutation();
   const [look] = peopleApi.useLazyPersonQuery();
   // As the form was opened: what somebody else saves since is not written over by what its other fields still show.
   const [seen] = useState(person.stamps[section]);
-  return submitOf(form, async (values) => {
-    const answer = await save({ person: person.id, section, values: shape(values), seen });
+  return submitOf(form, async (typed) => {
+    let as = { values: typed, person };
+    try {
+      if (held) as = { person: await held.settle(), values: form.getValues() };
+    } catch (error) {
+      return showErrors(form.setError, error);
+    }
+    const answer = await save({ person: person.id, section, values: shape(as.values, as.person), seen });
     if (isOutdated(answer.error)) await look(person.id);
     if (answer.error) showErrors(form.setError, answer.error);
     else onDone(savedWords(answer.data.carried ?? [], answer.data.told ?? []));
@@ -88,13 +96,14 @@ export function Frame({
 interface FromProps {
   form: UseFormReturn<{ from: string }>;
   hint?: string;
+  held?: Held;
 }
 
-export const From = ({ form, hint = "Paydays from this day on use it" }: FromProps) => (
+export const From = ({ form, hint = "Paydays from this day on use it", held }: FromProps) => (
   <TextField
     label="Counts from"
     type="date"
-    hint={hint}
+    hint={held?.differs ? `${hint}. The fields show what is on record for it; today is otherwise` : hint}
     error={errorAt(form.formState.errors, "from")}
     {...form.register("from")}
   />

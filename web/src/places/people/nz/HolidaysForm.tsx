@@ -1,42 +1,48 @@
 import { type UseFormReturn, useForm } from "react-hook-form";
 import { ChoiceField, errorAt, TextField, TickField } from "../../../parts/Fields.tsx";
 import { type FormProps, Frame, From, useSection } from "../forms/section.tsx";
+import { useHeld } from "../forms/useHeld.ts";
 
-/** What stands on the day, as the fields show it. */
-function useHolidays(person: FormProps["person"], day: string) {
-  const known = person.nz?.holidays;
-  return useForm({
-    defaultValues: {
-      from: day,
-      withPay: known?.withPay ?? false,
-      varies: known?.varies ?? false,
-      agreedWeek: known?.agreedWeek ?? "",
-      averageOnlyFrom: known?.averageOnlyFrom ?? "",
-      averageOnlyUntil: known?.averageOnlyUntil ?? "",
-      keepsAnniversary: known?.keepsAnniversary ?? false,
-      annualWeeks: known?.annualWeeks ?? "",
-      sickDays: known?.sickDays ?? "",
-      countsFrom: known?.countsFrom ?? "",
-      anniversaryFrom: known?.anniversaryFrom ?? "",
-      sickFrom: known?.sickFrom ?? "",
-      openingKind: "annual",
-      opening: "",
-      openingOn: day,
-    },
-  });
+/** What is on record, as the fields show it; and a balance that is typed once. */
+function heldOf({ nz }: FormProps["person"]) {
+  const known = nz?.holidays;
+  return {
+    withPay: known?.withPay ?? false,
+    varies: known?.varies ?? false,
+    agreedWeek: known?.agreedWeek ?? "",
+    averageOnlyFrom: known?.averageOnlyFrom ?? "",
+    averageOnlyUntil: known?.averageOnlyUntil ?? "",
+    keepsAnniversary: known?.keepsAnniversary ?? false,
+    annualWeeks: known?.annualWeeks ?? "",
+    sickDays: known?.sickDays ?? "",
+    countsFrom: known?.countsFrom ?? "",
+    anniversaryFrom: known?.anniversaryFrom ?? "",
+    sickFrom: known?.sickFrom ?? "",
+  };
 }
+const blank = { openingKind: "annual", opening: "" };
+const useHolidays = (person: FormProps["person"], day: string) =>
+  useForm({ defaultValues: { ...heldOf(person), ...blank, openingOn: day, from: day } });
 type Form = ReturnType<typeof useHolidays>;
 
 export function HolidaysForm({ person, day, onDone }: FormProps) {
   const form = useHolidays(person, day);
-  const submit = useSection(person, "holidays", form, onDone, ({ openingKind, opening, openingOn, ...values }) => ({
-    ...values,
-    ...(opening ? { opening: [{ kind: openingKind, units: opening }], openingOn } : {}),
-  }));
+  const held = useHeld({ person, day }, form, heldOf);
+  const submit = useSection(
+    person,
+    "holidays",
+    form,
+    onDone,
+    ({ openingKind, opening, openingOn, ...values }) => ({
+      ...values,
+      ...(opening ? { opening: [{ kind: openingKind, units: opening }], openingOn } : {}),
+    }),
+    held,
+  );
   const { errors } = form.formState;
   return (
     <Frame submit={submit} form={form} onDone={onDone}>
-      <From form={form as unknown as UseFormReturn<{ from: string }>} />
+      <From form={form as unknown as UseFormReturn<{ from: string }>} held={held} />
       <TextField
         label="Ordinary weekly pay, agreed"
         hint="Only where the agreement sets a greater one"

@@ -1,25 +1,29 @@
 import { type UseFormReturn, useForm } from "react-hook-form";
 import { ChoiceField, errorAt, TextField, TickField } from "../../../parts/Fields.tsx";
 import { type FormProps, Frame, From, useSection } from "../forms/section.tsx";
+import { useHeld } from "../forms/useHeld.ts";
+
+/** What is on record, as the fields show it. */
+function heldOf({ nz }: FormProps["person"]) {
+  const known = nz?.kiwiSaver;
+  return {
+    status: known?.status ?? "member",
+    joined: known?.joined ?? "existing",
+    employeeRate: known?.employeeRate ?? "",
+    employerRate: known?.employerRate ?? "",
+    esctRate: known?.esctRate ?? "",
+    temporaryUntil: known?.temporaryUntil ?? "",
+    suspendedUntil: known?.suspendedUntil ?? "",
+    optOutDate: known?.optOutDate ?? "",
+    totalRemuneration: known?.totalRemuneration ?? false,
+    voluntaryEmployer: known?.voluntaryEmployer ?? false,
+  };
+}
 
 export function KiwiSaverForm({ person, day, onDone }: FormProps) {
-  const known = person.nz?.kiwiSaver;
-  const form = useForm({
-    defaultValues: {
-      from: day,
-      status: known?.status ?? "member",
-      joined: known?.joined ?? "existing",
-      employeeRate: known?.employeeRate ?? "",
-      employerRate: known?.employerRate ?? "",
-      esctRate: known?.esctRate ?? "",
-      temporaryUntil: known?.temporaryUntil ?? "",
-      suspendedUntil: known?.suspendedUntil ?? "",
-      optOutDate: known?.optOutDate ?? "",
-      totalRemuneration: known?.totalRemuneration ?? false,
-      voluntaryEmployer: known?.voluntaryEmployer ?? false,
-    },
-  });
-  const submit = useSection(person, "kiwiSaver", form, onDone);
+  const form = useForm({ defaultValues: { ...heldOf(person), from: day } });
+  const held = useHeld({ person, day }, form, heldOf);
+  const submit = useSection(person, "kiwiSaver", form, onDone, undefined, held);
   const { errors } = form.formState;
   const status = form.watch("status");
   const field = (name: Parameters<typeof form.register>[0], label: string, hint = "", more: object = {}) => (
@@ -33,7 +37,7 @@ export function KiwiSaverForm({ person, day, onDone }: FormProps) {
   );
   return (
     <Frame submit={submit} form={form} onDone={onDone}>
-      <From form={form as unknown as UseFormReturn<{ from: string }>} />
+      <From form={form as unknown as UseFormReturn<{ from: string }>} held={held} />
       <ChoiceField label="KiwiSaver" {...form.register("status")}>
         <option value="member">contributes</option>
         <option value="not-member">is no member</option>

@@ -3,6 +3,7 @@ import { Button } from "../../../parts/Button.tsx";
 import { ChoiceField, errorAt, TextField } from "../../../parts/Fields.tsx";
 import { Entry } from "../forms/Entry.tsx";
 import { type FormProps, Frame, From, useSection } from "../forms/section.tsx";
+import { useHeld } from "../forms/useHeld.ts";
 
 export const orderWords = {
   court: "court order",
@@ -11,29 +12,32 @@ export const orderWords = {
   arrears: "tax arrears",
 } as const;
 
-export function OrdersForm({ person, day, onDone }: FormProps) {
-  const known = person.nz?.orders;
-  const form = useForm({
-    defaultValues: {
-      from: day,
-      childSupport: {
-        amount: known?.childSupport?.amount ?? "",
-        protectedPercent: known?.childSupport?.protectedPercent ?? "",
-      },
-      orders: (known?.orders ?? []).map((order) => ({
-        kind: order.kind as string,
-        name: order.name,
-        amount: order.amount ?? "",
-        percentOfNet: order.percentOfNet ?? "",
-        served: order.served,
-        protectedPercent: order.protectedPercent ?? "",
-        until: order.until ?? "",
-        total: order.total ?? "",
-      })),
+/** What is on record, as the fields show it. */
+function heldOf({ nz }: FormProps["person"]) {
+  const known = nz?.orders;
+  return {
+    childSupport: {
+      amount: known?.childSupport?.amount ?? "",
+      protectedPercent: known?.childSupport?.protectedPercent ?? "",
     },
-  });
+    orders: (known?.orders ?? []).map((order) => ({
+      kind: order.kind as string,
+      name: order.name,
+      amount: order.amount ?? "",
+      percentOfNet: order.percentOfNet ?? "",
+      served: order.served,
+      protectedPercent: order.protectedPercent ?? "",
+      until: order.until ?? "",
+      total: order.total ?? "",
+    })),
+  };
+}
+
+export function OrdersForm({ person, day, onDone }: FormProps) {
+  const form = useForm({ defaultValues: { ...heldOf(person), from: day } });
+  const held = useHeld({ person, day }, form, heldOf);
   const orders = useFieldArray({ control: form.control, name: "orders" });
-  const submit = useSection(person, "orders", form, onDone);
+  const submit = useSection(person, "orders", form, onDone, undefined, held);
   const { errors } = form.formState;
   const field = (name: Parameters<typeof form.register>[0], label: string, hint = "", more: object = {}) => (
     <TextField
@@ -46,7 +50,7 @@ export function OrdersForm({ person, day, onDone }: FormProps) {
   );
   return (
     <Frame submit={submit} form={form} onDone={onDone}>
-      <From form={form as unknown as UseFormReturn<{ from: string }>} />
+      <From form={form as unknown as UseFormReturn<{ from: string }>} held={held} />
       <span />
       {field("childSupport.amount", "Child support each pay", "As the notice has it; empty for none")}
       {field("childSupport.protectedPercent", "Protected per cent", "Empty: 60 % of pay after PAYE")}
