@@ -118,7 +118,10 @@ describe("a notice that is applied", () => {
     });
     type("taxCode", "SH", "2026-07-20");
     answer(true);
-    expect(records("2026-12-31").taxCode.get(who())?.code).toBe("SH");
+    const codes = ["2026-07-19", "2026-07-20", "2026-07-31", "2026-12-31"].map(
+      (day) => records(day).taxCode.get(who())?.code,
+    );
+    expect(codes).toEqual(["M", "SH", "SH", "SH"]);
   });
   it("sets child support and ends it, and leaves court orders alone", () => {
     const orders = [{ kind: "fine" as const, name: "Court", amount: "20", served: "2026-05-01" }];

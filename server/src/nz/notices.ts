@@ -143,7 +143,10 @@ export function answerNotice(
   });
 }
 
-/** From the notice's day on; where something later is on record, from that day: the notice is the newer word. */
+/**
+ * From the notice's day on, beside what else is on record then; and again from a later day that says otherwise: the notice is
+ * the newer word.
+ */
 function apply(context: Context, actor: Actor, { personId, from, kind, value, shown }: Notice): void {
   if (personId === null)
     throw cannot(
@@ -155,23 +158,26 @@ function apply(context: Context, actor: Actor, { personId, from, kind, value, sh
   const read = check(typedNotice, { personId, kind, value, from });
   if ("errors" in read)
     throw cannot("not-readable", `${read.errors[0]?.text} Ask Inland Revenue what it means, or leave the notice.`);
-  const { taxCode, orders } = datedRecordsNz(context.store.db, [personId], "9999-12-31");
-  const held = taxCode.get(personId);
-  if (kind === "taxCode") {
-    const { slcir = null, slbor = null, lowerMinimum = false, loanRate = null } = held ?? {};
-    saveSection(context, actor, personId, "taxCode", {
-      ...{ code: value, specialRate: null, until: null, slcir, slbor, lowerMinimum, loanRate },
-      from: held && held.from > from ? held.from : from,
+  const on = (day: string) => datedRecordsNz(context.store.db, [personId], day);
+  const newest = on("9999-12-31")[kind === "taxCode" ? "taxCode" : "orders"].get(personId)?.from ?? from;
+  for (const day of newest > from ? [from, newest] : [from]) {
+    const { taxCode, orders } = on(day);
+    if (kind === "taxCode") {
+      const { slcir = null, slbor = null, lowerMinimum = false, loanRate = null } = taxCode.get(personId) ?? {};
+      saveSection(context, actor, personId, "taxCode", {
+        ...{ code: value, specialRate: null, until: null, slcir, slbor, lowerMinimum, loanRate },
+        from: day,
+      });
+      continue;
+    }
+    const known = orders.get(personId);
+    const protectedPercent = known?.childSupport?.protectedPercent ?? null;
+    saveSection(context, actor, personId, "orders", {
+      childSupport: Number(value) === 0 ? null : { amount: value, protectedPercent },
+      orders: known?.orders ?? [],
+      from: day,
     });
-    return;
   }
-  const known = orders.get(personId);
-  saveSection(context, actor, personId, "orders", {
-    childSupport:
-      Number(value) === 0 ? null : { amount: value, protectedPercent: known?.childSupport?.protectedPercent ?? null },
-    orders: known?.orders ?? [],
-    from: known && known.from > from ? known.from : from,
-  });
 }
 
 const noted = (context: Context, actor: Actor, businessId: number, what: string, about: string) =>

@@ -61,6 +61,7 @@ describe("dated facts", () => {
       ["31.50", undefined],
       ["31.50", undefined],
     ]);
+    expect(listPeople(context, world.businessId)[0]?.rate).toBe("31.50");
   });
   it("two changes from one day: the later one counts", () => {
     const { context, actor } = world;

@@ -51,21 +51,16 @@ export const employmentOf = (terms: Omit<typeof employmentTerms.$inferSelect, "i
 export function listPeople(context: Context, businessId: number): PersonSummary[] {
   const { db } = context.store;
   const people = peopleOf(db, businessId);
-  const records = datedRecords(
-    db,
-    people.map((each) => each.id),
-    "9999-12-31",
-  );
+  const ids = people.map((each) => each.id);
+  const now = datedRecords(db, ids, todayAt(context, businessId));
+  // What is recorded for a day to come is not missing.
+  const known = datedRecords(db, ids, "9999-12-31");
   const country = context.country(findBusiness(context, businessId).country).people;
-  const missingOf = country.missing(
-    context,
-    people.map((each) => each.id),
-    records,
-  );
+  const missingOf = country.missing(context, ids, known);
   const waiting = askedForChange(db, businessId);
   const cycles = cycleNames(db, businessId);
   return people.map((each) => {
-    const terms = records.terms.get(each.id);
+    const terms = now.terms.get(each.id) ?? known.terms.get(each.id);
     return {
       id: each.id,
       payrollId: each.payrollId,
@@ -113,7 +108,7 @@ export function readPerson(context: Context, personId: number, asked?: string): 
   const records = datedRecords(db, [personId], day);
   // What is recorded for a day to come is not missing.
   const known = datedRecords(db, [personId], "9999-12-31");
-  const terms = records.terms.get(personId);
+  const terms = records.terms.get(personId) ?? known.terms.get(personId);
   const takenOver = serviceTakenOver(context, [personId]).get(personId) ?? null;
   if (!terms) throw new Error(`Person ${personId} has no employment terms.`);
   const entries = db

@@ -243,6 +243,12 @@ describe("what a person fills in", () => {
       ["000", "rest", ""],
       ["000", "percent", "10"],
     ]);
+    // A split that is coming does not begin today with the account.
+    const part = (account: string, kind: "rest" | "amount", value: string) => ({
+      ...{ bsb: "990-101", account, title: "Alex Sample", kind, value },
+    });
+    const coming = { from: "2026-08-03", parts: [part("30000000", "rest", ""), part("30000555", "amount", "50")] };
+    saveSection(world.context, world.actor, who(), "bank", coming);
     await own("bank", { bsb: "990-119", account: "44556677", title: "Alex Sample" });
     const [change] = (await server.call("GET", `/people/${who()}/staff-pages`, "lead")).body.changes;
     await server.call("PUT", `/people/${who()}/staff-changes/${change.id}`, "lead", { take: true });

@@ -229,12 +229,13 @@ export function answerStaffChange(
       .run();
     if (take) {
       const asked = JSON.parse(context.store.crypt.open(found.values, places.staffChange(personId))) as BankPart;
+      const from = dayOf(context, who);
       saveSection(
         context,
         actor,
         personId,
         "bank",
-        { from: dayOf(context, who), parts: [...otherParts(context, personId), asked] },
+        { from, parts: [...otherParts(context, personId, from), asked] },
         (sentence) => told.push(sentence),
       );
     }
@@ -244,8 +245,8 @@ export function answerStaffChange(
 }
 
 /** Fixed amounts and per cents to other accounts stay: what is asked for is where the rest of the pay goes. */
-function otherParts(context: Context, personId: number): BankPart[] {
-  const held = datedRecords(context.store.db, [personId], "9999-12-31").bank.get(personId);
+function otherParts(context: Context, personId: number, day: string): BankPart[] {
+  const held = datedRecords(context.store.db, [personId], day).bank.get(personId);
   const parts = held
     ? (JSON.parse(context.store.crypt.open(held.parts, places.bankParts(personId))) as BankPart[])
     : [];
