@@ -87,26 +87,30 @@ const agreementsInUse = ({ store }: Context, businessId: number): Set<string> =>
       .map((each) => each.agreement),
   );
 
-export function listAgreements(context: Context, businessId: number): AgreementView[] {
-  const today = todayAt(context, businessId);
+/** @param day what is said of them then; what is said later is told beside it */
+export function listAgreements(
+  context: Context,
+  businessId: number,
+  day = todayAt(context, businessId),
+): AgreementView[] {
   const sets = agreementRulesOf(context, businessId);
   const inUse = agreementsInUse(context, businessId);
   return [...new Set(sets.map((each) => each.code))].flatMap((code): AgreementView[] => {
-    const rules = agreementRulesOn(sets, code, today) ?? sets.find((each) => each.code === code);
+    const rules = agreementRulesOn(sets, code, day) ?? sets.find((each) => each.code === code);
     if (!rules) return [];
-    const { settings, rates, source, from } = saidOf(context, businessId, code, today);
+    const { settings, rates, source, from } = saidOf(context, businessId, code, day);
     return [
       {
         code,
         rules,
         own: !shipped().includes(rules),
-        shipped: shipped().includes(rules) ? null : (shippedOn(code, today) ?? null),
+        shipped: shipped().includes(rules) ? null : (shippedOn(code, day) ?? null),
         inUse: inUse.has(code),
         settings,
         rates,
         source,
         from,
-        later: laterFacts(context, businessId, code, today),
+        later: laterFacts(context, businessId, code, day),
         stamp: factsStamp(context, businessId, code),
         queries: [...contradictions(rules).map((each) => each.text), ...doubts(rules)],
       },

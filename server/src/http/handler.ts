@@ -1,7 +1,7 @@
 /** Between Express and use cases: the actor, checked input, and errors as problem details. */
 import { check } from "@zesty/contract/fields";
 import type { Problem } from "@zesty/contract/problem";
-import { dateWords } from "@zesty/core/calendar/dates";
+import { dateWords, isDate } from "@zesty/core/calendar/dates";
 import { MissingRow } from "@zesty/core/rulebook/ruleBook";
 import { allTables } from "@zesty/core/rulebook/tables";
 import { eq } from "drizzle-orm";
@@ -112,6 +112,14 @@ function controlIn(value: unknown, path: readonly string[]): string | null {
     if (found) return found;
   }
   return null;
+}
+
+/** The day as on which facts are asked for; undefined: today. */
+export function dayAsked({ query: { on } }: Request): string | undefined {
+  if (on === undefined) return undefined;
+  if (typeof on === "string" && isDate(on)) return on;
+  const text = "The day is not a date. Write it as 2026-07-02.";
+  throw cannot("day-asked", text, { errors: [{ path: "on", text }] });
 }
 
 export function idOf(request: Request, name: string): number {

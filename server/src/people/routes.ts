@@ -2,12 +2,11 @@
 import { photo } from "@zesty/contract/besidePay";
 import { givePaper, giveSeveral, type PaperOfPerson } from "@zesty/contract/papers";
 import type { Section } from "@zesty/contract/people";
-import { isDate } from "@zesty/core/calendar/dates";
-import type { Request, Router } from "express";
+import type { Router } from "express";
 import type { Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
-import { cannot, notFound } from "../ground/problem.ts";
-import { body } from "../http/handler.ts";
+import { notFound } from "../ground/problem.ts";
+import { body, dayAsked } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { demandProof } from "../http/proof.ts";
 import { demandSeen } from "../http/seen.ts";
@@ -20,13 +19,6 @@ import { sectionStamp } from "./sectionStamps.ts";
 
 /** Sections that hold accounts or tax numbers. */
 const secretSections: ReadonlySet<string> = new Set(["bank", "tax", "taxCode"]);
-
-function dayAsked({ query: { on } }: Request): string | undefined {
-  if (on === undefined) return undefined;
-  if (typeof on === "string" && isDate(on)) return on;
-  const text = "The day is not a date. Write it as 2026-07-02.";
-  throw cannot("day-asked", text, { errors: [{ path: "on", text }] });
-}
 
 export function peopleRoutes(context: Context, router: Router): void {
   const onBusiness = businessRoute(context);

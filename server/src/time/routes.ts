@@ -16,7 +16,7 @@ import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { cannot, notFound } from "../ground/problem.ts";
 import { demandRight, mayPrepare } from "../ground/rights.ts";
 import { factsStamp, listAgreements, loadAgreementRules, saveAgreementFacts } from "../hours/agreements.ts";
-import { body, idOf, signedIn } from "../http/handler.ts";
+import { body, dayAsked, idOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { demandSeen } from "../http/seen.ts";
 import { demandTimeRight } from "../http/timeRights.ts";
@@ -126,7 +126,7 @@ function agreementRoutes(context: Context, router: Router): void {
   );
   router.get(
     "/businesses/:business/agreements",
-    onBusiness("see", (_actor, businessId) => listAgreements(context, businessId)),
+    onBusiness("see", (_actor, businessId, request) => listAgreements(context, businessId, dayAsked(request))),
   );
   router.post(
     "/businesses/:business/agreements",

@@ -42,6 +42,10 @@ export const timeApi = api.injectEndpoints({
       query: (business) => `/businesses/${business}/agreements`,
       providesTags: ["Agreements"],
     }),
+    agreementsOn: build.query<AgreementView[], { business: number; on: string }>({
+      query: ({ business, on }) => `/businesses/${business}/agreements?on=${on}`,
+      keepUnusedDataFor: 0,
+    }),
     planAgreement: build.mutation<RateMove[], { business: number; rules: unknown }>({
       query: ({ business, rules }) => ({ url: `/businesses/${business}/agreements/plan`, method: "POST", body: rules }),
     }),

@@ -10,6 +10,7 @@ import { AskBeforeLeaving } from "../../parts/AskBeforeLeaving.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, errorAt, showErrors, submitOf, TextField, TickField } from "../../parts/Fields.tsx";
 import { longDate, money, sentenceCase } from "../../parts/format.ts";
+import { useAsOn } from "../../parts/useAsOn.ts";
 import { useToday } from "../../state/business.ts";
 import { timeApi } from "../../state/timeApi.ts";
 import { PasteRates } from "./PasteRates.tsx";
@@ -22,23 +23,27 @@ const eachUnit = (unit: string) =>
 const safe = (key: string) => `k${key.replaceAll(".", "_")}`;
 
 /** The fields of what holds here, and how they are saved. */
-function useFacts(agreement: AgreementView) {
+function useFacts(businessId: number, agreement: AgreementView) {
   const today = useToday();
   const { rules } = agreement;
   const questions = rules.settings.filter((each) => each.scope === "workplace");
   const levels = rules.classifications.map(({ key, title }) => ({ key, title }));
   const amounts = [...rules.additions, ...rules.allowances].filter((each) => each.amount !== 0);
   const named = (known: Dollars) => Object.fromEntries(Object.entries(known).map(([key, value]) => [safe(key), value]));
-  const form = useForm({
-    defaultValues: {
-      from: today,
-      source: agreement.source ?? "",
-      settings: Object.fromEntries(
-        questions.map(({ key, default: usual }) => [key, agreement.settings[key] ?? usual]),
-      ) as Record<string, string | number | boolean>,
-      levels: named(agreement.rates.classifications),
-      allowances: named(agreement.rates.allowances),
-    },
+  const heldOf = ({ source, settings, rates }: AgreementView) => ({
+    source: source ?? "",
+    settings: Object.fromEntries(questions.map(({ key, default: usual }) => [key, settings[key] ?? usual])) as Record<
+      string,
+      string | number | boolean
+    >,
+    levels: named(rates.classifications),
+    allowances: named(rates.allowances),
+  });
+  const form = useForm({ defaultValues: { ...heldOf(agreement), from: today } });
+  const [look] = timeApi.useLazyAgreementsOnQuery();
+  const held = useAsOn({ view: agreement, day: today }, form, heldOf, async (on) => {
+    const all = await look({ business: businessId, on }).unwrap();
+    return all.find((each) => each.code === agreement.code) ?? agreement;
   });
   const typed = (known: Dollars, keys: readonly string[]) =>
     Object.fromEntries(keys.flatMap((key) => (known[safe(key)] ? [[key, known[safe(key)] ?? ""]] : [])));
@@ -63,13 +68,13 @@ function useFacts(agreement: AgreementView) {
       ),
     },
   });
-  return { form, questions, levels, amounts, factsOf };
+  return { form, held, questions, levels, amounts, factsOf };
 }
 type Facts = ReturnType<typeof useFacts>;
 
 export function AgreementFacts({ businessId, agreement }: { businessId: number; agreement: AgreementView }) {
-  const facts = useFacts(agreement);
-  const { form, questions, factsOf } = facts;
+  const facts = useFacts(businessId, agreement);
+  const { form, held, questions, factsOf } = facts;
   const [saved, setSaved] = useState(false);
   const [seen, setSeen] = useState(agreement.stamp);
   const { errors } = form.formState;
@@ -81,15 +86,25 @@ export function AgreementFacts({ businessId, agreement }: { businessId: number; 
   };
   const [plan, planned] = timeApi.usePlanAgreementFactsMutation();
   const [save] = timeApi.useSaveAgreementMutation();
-  const look = submitOf(form, async (values) => {
-    const answer = await plan({ business: businessId, agreement: agreement.code, values: factsOf(values) });
-    if (answer.error) showErrors(form.setError, answer.error);
+  /** As typed, over what is on record for the day; null, and told, where that cannot be had. */
+  const settled = () =>
+    held.settle().then(
+      () => factsOf(form.getValues()),
+      (error: unknown) => void showErrors(form.setError, error),
+    );
+  const look = submitOf(form, async () => {
+    const values = await settled();
+    const answer = values && (await plan({ business: businessId, agreement: agreement.code, values }));
+    if (answer?.error) showErrors(form.setError, answer.error);
   });
-  const submit = submitOf(form, async (values) => {
-    const answer = await save({ business: businessId, agreement: agreement.code, values: factsOf(values), seen });
+  const submit = submitOf(form, async () => {
+    const values = await settled();
+    if (!values) return;
+    const answer = await save({ business: businessId, agreement: agreement.code, values, seen });
     if (answer.error) return showErrors(form.setError, answer.error);
     setSeen(answer.data.find(({ code }) => code === agreement.code)?.stamp ?? seen);
-    form.reset(values);
+    form.reset(form.getValues());
+    await held.saved().catch(() => undefined);
     planned.reset();
     setSaved(true);
   });
@@ -113,7 +128,13 @@ export function AgreementFacts({ businessId, agreement }: { businessId: number; 
       >
         <AskBeforeLeaving when={form.formState.isDirty && !form.formState.isSubmitting} />
         <div className="grid grid-cols-3 gap-x-5 gap-y-3 max-[900px]:grid-cols-2">
-          <TextField label="From" type="date" error={errorAt(errors, "from")} {...form.register("from")} />
+          <TextField
+            label="From"
+            type="date"
+            {...(held.differs ? { hint: "The fields show what is on record for it; today is otherwise" } : {})}
+            error={errorAt(errors, "from")}
+            {...form.register("from")}
+          />
           <TextField
             label="Source of the dollars"
             hint="Pay guide and its edition"

@@ -70,7 +70,7 @@ function useTerms(person: FormProps["person"], day: string, agreements: readonly
   const asksLeads = asked.includes(leadsOthers);
   const own = chosen?.rules.settings.filter((each) => each.scope !== "workplace") ?? [];
   const { setValue } = form;
-  const isOther = chosen !== undefined && chosen.code !== held.person.time?.agreement;
+  const isOther = chosen !== undefined && chosen.code !== held.view.time?.agreement;
   useEffect(() => {
     if (isOther) for (const [key, usual] of Object.entries(usualAnswers(chosen))) setValue(`settings.${key}`, usual);
   }, [chosen, isOther, setValue]);

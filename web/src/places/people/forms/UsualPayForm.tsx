@@ -4,8 +4,8 @@ import { type UseFormReturn, useFieldArray, useForm } from "react-hook-form";
 import { Button } from "../../../parts/Button.tsx";
 import { TermsFields, withTerms } from "../../../parts/DeductionTerms.tsx";
 import { errorAt, TextField } from "../../../parts/Fields.tsx";
+import { followed } from "../../../parts/followed.ts";
 import { filledBy } from "../../../state/cells.ts";
-import { followed } from "./followed.ts";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
 import { useHeld } from "./useHeld.ts";
 

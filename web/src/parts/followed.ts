@@ -19,6 +19,10 @@ function byEntry(value: unknown): Named | undefined {
   return undefined;
 }
 
+/** An empty field and a box without a tick say nothing where nothing was on record. */
+const isUntouched = (typed: unknown, before: unknown): boolean =>
+  same(typed, before) || (before == null && (typed == null || typed === "" || typed === false));
+
 function namesFollowed(typed: Named, before: Named, then: Named): Named {
   const names = [...new Set([...Object.keys(then), ...Object.keys(typed)])];
   const pairs = names.map((name) => [name, followed(typed[name], before[name], then[name])] as const);
@@ -31,7 +35,7 @@ function namesFollowed(typed: Named, before: Named, then: Named): Named {
  * @param then what is on record for the other day
  */
 export function followed(typed: unknown, before: unknown, then: unknown): unknown {
-  if (same(typed, before)) return then;
+  if (isUntouched(typed, before)) return then;
   if (isNamed(typed) && isNamed(before) && isNamed(then)) return namesFollowed(typed, before, then);
   const [own, was, is] = [byEntry(typed), byEntry(before), byEntry(then)];
   return own && was && is ? Object.values(namesFollowed(own, was, is)) : typed;

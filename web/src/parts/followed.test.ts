@@ -16,6 +16,13 @@ it.each<[string, unknown, unknown, unknown, unknown]>([
     { late: false, notified: true },
     { late: false, notified: false },
   ],
+  [
+    "a field and a box that nobody touched, where nothing was on record",
+    { shown: "", flag: false, said: true },
+    {},
+    { shown: "26.55", flag: true },
+    { shown: "26.55", flag: true, said: true },
+  ],
   ["an answer that is not asked any more goes", { a: 1, b: 2 }, { a: 1, b: 2 }, { b: 3 }, { b: 3 }],
   ["weekdays each by itself", hours("6", "0"), hours("7.6", "0"), hours("8", "8"), hours("6", "8")],
   [
