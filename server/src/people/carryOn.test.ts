@@ -3,9 +3,9 @@ import { sql } from "drizzle-orm";
 import { afterEach, describe, expect, it } from "vitest";
 import { readLineOfTime, undoChange } from "../afterwards/lineOfTime.ts";
 import { places } from "../store/crypt.ts";
-import { datedRecords, newest } from "../store/dated.ts";
+import { datedRecords, datedRecordsNz, newest } from "../store/dated.ts";
 import { timeTerms } from "../store/schema.ts";
-import { plainTerms, type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
+import { plainTerms, type SmallWorld, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { saveSection } from "./savePerson.ts";
 
 let world: SmallWorld;
@@ -171,4 +171,27 @@ it.each<[string, object, object, object]>([
   say("2026-07-01", today);
   const then = newest(context.store.db, timeTerms, [who()], "2026-08-03").get(who());
   expect(then).toMatchObject({ ...plain, ...today, ...later, ...instead });
+});
+
+it("an order that is told after one from a later day goes on beside it, and out again when it is taken out", () => {
+  world = smallWorldNz(1);
+  const { context, actor } = world;
+  const order = (name: string) => ({ kind: "fine" as const, name, amount: "20.00", served: "2026-05-01" });
+  const say = (from: string, names: string[], amount = "") =>
+    saveSection(context, actor, who(), "orders", {
+      ...{ from, orders: names.map(order) },
+      childSupport: amount === "" ? null : { amount, protectedPercent: null },
+    });
+  const held = (day: string) => {
+    const found = datedRecordsNz(context.store.db, [who()], day).orders.get(who());
+    return [found?.childSupport?.amount, ...(found?.orders ?? []).map((each) => each.name).sort()];
+  };
+  say("2026-08-03", ["Later"]);
+  expect(say("2026-07-01", ["Earlier"], "95.00")).toEqual(["2026-08-03"]);
+  expect([held("2026-07-01"), held("2026-08-03")]).toEqual([
+    ["95.00", "Earlier"],
+    ["95.00", "Earlier", "Later"],
+  ]);
+  say("2026-07-01", []);
+  expect([held("2026-07-01"), held("2026-08-03")]).toEqual([[undefined], [undefined, "Later"]]);
 });

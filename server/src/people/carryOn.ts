@@ -22,7 +22,8 @@ const together: readonly (readonly string[])[] = [
   ["residency", "taxFreeThreshold", "income"],
   ["fundId", "memberNumber", "shares"],
 ];
-/** Answers to what an agreement asks. */
+/** Entries of a list, and answers to what an agreement asks. */
+const isEntry = (key: string): boolean => key.startsWith("[") && !isAnswer(key);
 const isAnswer = (key: string): boolean => answers.some((column) => key.startsWith(`["${column}",`));
 
 /** @param others every field that is on record: another agreement asks other things, and all of its facts go together */
@@ -66,7 +67,8 @@ export function carryOn({ store }: Context, personId: number, { table }: Pick<La
     undefined,
   );
   const before = row && rows.findLast((each) => each.from <= row.from && each.id < row.id);
-  if (!row || !before) return [];
+  if (!row) return [];
+  if (!before) return carryFirst(rows, row, (held) => write(store, personId, table, held));
   const changed = [...new Set([...Object.keys(row), ...Object.keys(before)])].filter(
     (key) => !["id", "from"].includes(key) && !same(row[key], before[key]),
   );
@@ -79,16 +81,25 @@ export function carryOn({ store }: Context, personId: number, { table }: Pick<La
       return sameIn(group, held, before) && !saidByItself(rows, from, group, before);
     });
     if (goes.length === 0) return [];
-    const { id: _id, ...kept } = held;
-    db.insert(table)
-      .values(
-        sealParts(
-          store,
-          personId,
-          asRow({ ...kept, ...Object.fromEntries(goes.map((key) => [key, row[key]])) }),
-        ) as never,
-      )
-      .run();
+    write(store, personId, table, { ...held, ...Object.fromEntries(goes.map((key) => [key, row[key]])) });
+    return [from];
+  });
+}
+
+function write(store: Store, personId: number, table: Lane["table"], { id: _id, ...fields }: Dated): void {
+  store.db
+    .insert(table)
+    .values(sealParts(store, personId, asRow(fields)) as never)
+    .run();
+}
+
+/** The first word of a list was that of a later day: what begins before goes on beside it. */
+function carryFirst(rows: readonly Dated[], row: Dated, put: (held: Dated) => void): string[] {
+  const later = new Map(rows.filter((each) => each.from > row.from).map((each) => [each.from, each]));
+  return [...later].flatMap(([from, held]) => {
+    const goes = Object.keys(row).filter((key) => (isEntry(key) || key === "childSupport") && held[key] == null);
+    if (goes.every((key) => row[key] == null)) return [];
+    put({ ...held, ...Object.fromEntries(goes.map((key) => [key, row[key]])) });
     return [from];
   });
 }
