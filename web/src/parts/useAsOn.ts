@@ -9,6 +9,8 @@ export interface AsOn<View> {
   view: View;
   /** they are others than those that it was opened with */
   differs: boolean;
+  /** nothing is on its way: what the form says is as it would be saved */
+  settled: boolean;
   /** brings the form to the day that stands in it; @throws what the server says */
   settle(): Promise<View>;
   /** after what the form says was saved, and the form stays open: it is on record now */
@@ -28,7 +30,7 @@ export function useAsOn<View, T extends FieldValues & { from: string }>(
   look: (day: string) => Promise<View>,
   onFollow?: (before: View, then: View) => void,
 ): AsOn<View> {
-  const [shown, setShown] = useState(opened.view);
+  const [shown, setShown] = useState(opened);
   const at = useRef(opened);
   const how = useRef({ valuesOf, look, onFollow });
   how.current = { valuesOf, look, onFollow };
@@ -48,7 +50,7 @@ export function useAsOn<View, T extends FieldValues & { from: string }>(
       if (!same(stays, value)) form.setValue(name as Path<T>, stays as PathValue<T, Path<T>>, { shouldDirty: true });
     }
     how.current.onFollow?.(before, then);
-    setShown(() => then);
+    setShown(at.current);
     return then;
   }, [form]);
   // A date is typed figure by figure; what cannot be had now is asked for again when it is saved.
@@ -61,7 +63,8 @@ export function useAsOn<View, T extends FieldValues & { from: string }>(
     const day = form.getValues("from" as Path<T>) as string;
     const view = await how.current.look(day);
     at.current = { day, view };
-    setShown(() => view);
+    setShown(at.current);
   }, [form]);
-  return { view: shown, saved, differs: !same(valuesOf(shown), valuesOf(opened.view)), settle };
+  const differs = !same(valuesOf(shown.view), valuesOf(opened.view));
+  return { view: shown.view, differs, settled: from === shown.day || !isDate(from), settle, saved };
 }

@@ -136,7 +136,9 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
       <BackPayOffer
         person={person}
         section="employment"
-        terms={moved && (values.hourlyRate || values.salary) && person.pays.length > 0 ? shape(values) : null}
+        terms={
+          held.settled && moved && (values.hourlyRate || values.salary) && person.pays.length > 0 ? shape(values) : null
+        }
         onDone={(runId) => {
           form.reset(values);
           setPaidWith(runId);

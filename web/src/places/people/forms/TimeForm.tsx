@@ -168,7 +168,7 @@ function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements
       <BackPayOffer
         person={person}
         section="time"
-        terms={reaches ? shape(values) : null}
+        terms={held.settled && reaches ? shape(values) : null}
         onDone={(runId) => {
           form.reset(values);
           setPaidWith(runId);
