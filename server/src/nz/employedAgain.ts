@@ -6,16 +6,18 @@ import { addDays } from "@zesty/core/calendar/dates";
 import type { PeopleOfCountry } from "../people/peopleOfCountry.ts";
 import { datedRecordsNz } from "../store/dated.ts";
 import { holidayTerms, kiwiSaver } from "../store/schema.ts";
+import { type ServiceSaid, serviceSaidNz } from "./serviceSaid.ts";
 
 const isEnrolled = (held: typeof kiwiSaver.$inferSelect | undefined): held is typeof kiwiSaver.$inferSelect =>
   held?.status === "member" && held.joined !== "existing";
 
 /** Service counts from another day than the first one, or the anniversary or sick leave does. */
-const countsOther = ({ countsFrom, anniversaryFrom, sickFrom }: typeof holidayTerms.$inferSelect): boolean =>
+const countsOther = ({ countsFrom, anniversaryFrom, sickFrom }: ServiceSaid): boolean =>
   [countsFrom, anniversaryFrom, sickFrom].some((day) => day !== null);
 
 export const employedAgainNz: NonNullable<PeopleOfCountry["employedAgain"]> = {
-  done: ({ store: { db } }, personId, from) => {
+  done: (context, personId, from) => {
+    const { db } = context.store;
     const nz = datedRecordsNz(db, [personId], from);
     const [saver, holidays] = [nz.kiwiSaver.get(personId), nz.holidays.get(personId)];
     if (isEnrolled(saver)) {
@@ -24,7 +26,7 @@ export const employedAgainNz: NonNullable<PeopleOfCountry["employedAgain"]> = {
         .values({ ...facts, from, joined: "existing" })
         .run();
     }
-    if (holidays && countsOther(holidays)) {
+    if (holidays && countsOther(serviceSaidNz(context, [personId])(personId))) {
       const { id: _id, ...facts } = holidays;
       db.insert(holidayTerms)
         .values({ ...facts, from, countsFrom: null, anniversaryFrom: null, sickFrom: null })

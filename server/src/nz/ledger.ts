@@ -18,6 +18,7 @@ import type { Context } from "../ground/context.ts";
 import type { Store } from "../store/open.ts";
 import { closedown, holidayTerms, leaveEntry, type person } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
+import { serviceSaidNz } from "./serviceSaid.ts";
 import { standingGrants, standingLapses } from "./standing.ts";
 import { type UnpaidEntry, unpaidAhead } from "./unpaidAhead.ts";
 
@@ -49,10 +50,7 @@ export function ledgersNz(
   context: Context,
   people: readonly Who[],
   upTo: IsoDate,
-  terms: ReadonlyMap<
-    number,
-    Pick<typeof holidayTerms.$inferSelect, "keepsAnniversary" | "countsFrom" | "anniversaryFrom" | "sickFrom">
-  >,
+  terms: ReadonlyMap<number, Pick<typeof holidayTerms.$inferSelect, "keepsAnniversary">>,
   firstPaid: ReadonlyMap<number, IsoDate>,
   rules: HolidayRules,
   hoursOfCasuals: ReadonlyMap<number, readonly PaidHours[]>,
@@ -61,7 +59,8 @@ export function ledgersNz(
   const agreed = agreedHolidays(context, ids);
   const ahead = unpaidAhead(context, ids, upTo);
   const entries = new Map<number, Entry[]>(ids.map((id) => [id, []]));
-  const anew = new Map<number, IsoDate[]>(ids.map((id) => [id, [terms.get(id)?.anniversaryFrom ?? []].flat()]));
+  const said = serviceSaidNz(context, ids);
+  const anew = new Map<number, IsoDate[]>(ids.map((id) => [id, [said(id).anniversaryFrom ?? []].flat()]));
   for (let at = 0; at < ids.length; at += 500) {
     const some = ids.slice(at, at + 500);
     const rows = rowsOf(
@@ -81,7 +80,7 @@ export function ledgersNz(
   return new Map(
     people.map((who) => {
       const own = entries.get(who.id) ?? [];
-      const began = terms.get(who.id)?.countsFrom ?? who.startDate;
+      const began = said(who.id).countsFrom ?? who.startDate;
       const service: Service = {
         // Service with an earlier employer, where it was agreed that it counts.
         startDate: began,
@@ -91,7 +90,7 @@ export function ledgersNz(
         unpaid: unpaidSpans([...own, ...(ahead.get(who.id) ?? [])].filter((each) => each.date >= began)),
         keepsAnniversary: terms.get(who.id)?.keepsAnniversary ?? false,
         paidHours: hoursOfCasuals.get(who.id),
-        sickFrom: terms.get(who.id)?.sickFrom ?? null,
+        sickFrom: said(who.id).sickFrom,
       };
       const balances = new Map<string, number>();
       for (const entry of own) balances.set(entry.kind, (balances.get(entry.kind) ?? 0) + entry.amountE4);

@@ -178,7 +178,8 @@ function esctOf(
 function askedOf(who: Who, all: Gathered, { terms, ledger, lines, past, around }: Known, hourlyRate: string | null) {
   const { run, nz, hours, holidayRow, elements } = all;
   const code = nz.taxCode.get(who.id);
-  const countsFrom = nz.holidays.get(who.id)?.countsFrom ?? who.startDate;
+  const service = all.service(who.id);
+  const countsFrom = service.countsFrom ?? who.startDate;
   return {
     // A night at the workplace is work as a whole (Minimum Wage Act 1983, s 6; 85 %).
     recordedHours: all.hoursOn(who.id, { approved: terms?.salaryCents == null, nights: true }),
@@ -197,7 +198,7 @@ function askedOf(who: Who, all: Gathered, { terms, ledger, lines, past, around }
     // With the first pay here: twelve months after it arose last it arises again, and nobody here knows when that was.
     sickUnknown:
       terms?.basis === "casual" &&
-      nz.holidays.get(who.id)?.sickFrom == null &&
+      service.sickFrom === null &&
       all.firstPaid.get(who.id) === run.periodStart &&
       holidayRow !== undefined &&
       addMonths(countsFrom, holidayRow.serviceMonths) < run.periodStart,

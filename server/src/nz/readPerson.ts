@@ -17,6 +17,7 @@ import { type DatedRecords, type DatedRecordsNz, datedRecordsNz } from "../store
 import { pastEarnings, payCycle, payElement } from "../store/schema.ts";
 import { factSums } from "../store/sums.ts";
 import { nzRows } from "./personFacts.ts";
+import { serviceSaidNz } from "./serviceSaid.ts";
 
 export function readPersonNz(context: Context, who: Who, records: DatedRecords, heldOn: string): PersonNzView {
   const { db } = context.store;
@@ -69,7 +70,7 @@ export function readPersonNz(context: Context, who: Who, records: DatedRecords, 
 
 /** The sections as they are on record. */
 function heldSections(
-  { store: { crypt } }: Context,
+  context: Context,
   who: Who,
   nz: DatedRecordsNz,
 ): Pick<PersonNzView, "taxCode" | "kiwiSaver" | "orders" | "holidays"> {
@@ -77,6 +78,7 @@ function heldSections(
   const saver = nz.kiwiSaver.get(who.id);
   const orders = nz.orders.get(who.id);
   const holidays = nz.holidays.get(who.id);
+  const { crypt } = context.store;
   return {
     taxCode: {
       from: code?.from ?? who.startDate,
@@ -119,9 +121,7 @@ function heldSections(
       keepsAnniversary: holidays?.keepsAnniversary ?? false,
       annualWeeks: holidays?.annualWeeks ?? null,
       sickDays: holidays?.sickDays ?? null,
-      countsFrom: holidays?.countsFrom ?? null,
-      anniversaryFrom: holidays?.anniversaryFrom ?? null,
-      sickFrom: holidays?.sickFrom ?? null,
+      ...serviceSaidNz(context, [who.id])(who.id),
     },
   };
 }

@@ -27,6 +27,7 @@ import { firstPaidDays, hoursOfCasuals, type Ledger, ledgersNz } from "./ledger.
 import { parentalLeaves } from "./parentalLeave.ts";
 import { pastPaysOf, recordedEarnings } from "./pastPays.ts";
 import type { RunDays } from "./runDays.ts";
+import { serviceSaidNz } from "./serviceSaid.ts";
 
 export function gatherForRows(
   context: Context,
@@ -73,6 +74,7 @@ export function gatherForRows(
     swaps: swapsOf(context, ids),
     weeks: weeksOf(context, ids, run.periodEnd),
     provinceOf: provinces(context, run.businessId),
+    service: serviceSaidNz(context, ids),
     cashedUp: cashedUpSince(context, ids, run, cashedUpFrom, elements),
     begun:
       run.kind === "departure"

@@ -34,6 +34,9 @@ function groupOf(key: string, isOtherAgreement: boolean, others: readonly string
   return together.find((group) => group.includes(key)) ?? [key];
 }
 
+/** Saved with a day, and true of every one: the last word of it counts. */
+const ofEveryDay: readonly string[] = ["countsFrom", "anniversaryFrom", "sickFrom"];
+
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
 
 const sameIn = (group: readonly string[], one: Fields, other: Fields): boolean =>
@@ -77,6 +80,7 @@ export function carryOn({ store }: Context, personId: number, { table }: Pick<La
   return [...later].flatMap(([from, held]) => {
     const all = [...new Set([row, before, held].flatMap((each) => Object.keys(each)))];
     const goes = changed.filter((key) => {
+      if (ofEveryDay.includes(key)) return true;
       const group = groupOf(key, isOther, all);
       return sameIn(group, held, before) && !saidByItself(rows, from, group, before);
     });
