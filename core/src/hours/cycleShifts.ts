@@ -51,12 +51,15 @@ export function lastBefore(
     ...(settings ? { settings } : {}),
   });
   const day = last.start.slice(0, 10);
+  // Of a shift that went on past midnight what was overtime before it, too.
+  const isOfLast = (date: string | undefined) =>
+    date === day || (date === addDays(day, -1) && goingOnFrom(days, day) === last);
   const overtime =
     "faults" in worked
       ? 0
       : worked.pieces
           .filter((piece) => piece.overtime && !piece.topUp && !isNight(shifts[piece.shift]))
-          .filter((piece) => shifts[piece.shift]?.start.slice(0, 10) === day)
+          .filter((piece) => isOfLast(shifts[piece.shift]?.start.slice(0, 10)))
           .reduce((sum, piece) => sum + piece.minutes, 0);
   return {
     lastShiftEnd: last.end,

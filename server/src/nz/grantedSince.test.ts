@@ -176,7 +176,7 @@ describe("facts that leave arises by", () => {
             10,
             [
               { change: { annualWeeks: "5" }, from: 15, known: 0 },
-              { change: { countsFrom: "2025-06-25" }, from: 20, known: 4 },
+              { change: { countsFrom: "2025-06-18" }, from: 20, known: 4 },
             ],
             null,
           ],
