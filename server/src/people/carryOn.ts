@@ -97,11 +97,16 @@ function write(store: Store, personId: number, table: Lane["table"], { id: _id, 
     .run();
 }
 
-/** The first word of a list was that of a later day: what begins before goes on beside it. */
+/**
+ * The first word of a list was that of a later day: what begins before goes on beside it. Accounts do not: they are typed
+ * as a whole, and nobody is paid to one that the later word leaves out.
+ */
 function carryFirst(rows: readonly Dated[], row: Dated, put: (held: Dated) => void): string[] {
   const later = new Map(rows.filter((each) => each.from > row.from).map((each) => [each.from, each]));
   return [...later].flatMap(([from, held]) => {
-    const goes = Object.keys(row).filter((key) => (isEntry(key) || key === "childSupport") && held[key] == null);
+    const goes = Object.keys(row).filter(
+      (key) => ((isEntry(key) && !key.startsWith('["parts"')) || key === "childSupport") && held[key] == null,
+    );
     if (goes.every((key) => row[key] == null)) return [];
     put({ ...held, ...Object.fromEntries(goes.map((key) => [key, row[key]])) });
     return [from];
