@@ -1,13 +1,6 @@
 /** The terms of a deduction: in the run for once, in usual pay for good. */
-import type { DeductionTerms, SheetLine } from "@zesty/core/pay/row";
+import type { DeductionTerms } from "@zesty/core/pay/row";
 import { NumberInput } from "./NumberInput.tsx";
-
-/** A line with its terms changed; without any, the line stands as it is typed. */
-export function withTerms(line: SheetLine, change: DeductionTerms): SheetLine {
-  const terms = Object.fromEntries(Object.entries({ ...line.terms, ...change }).filter(([, value]) => value));
-  const { terms: _terms, ...rest } = line;
-  return Object.keys(terms).length === 0 ? rest : { ...rest, terms };
-}
 
 /** How long a deduction goes on and what it leaves. */
 export function TermsFields({ terms, onTerms }: { terms: DeductionTerms; onTerms: (change: DeductionTerms) => void }) {

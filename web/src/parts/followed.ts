@@ -12,7 +12,7 @@ function byEntry(value: unknown): Named | undefined {
   if (!Array.isArray(value)) return undefined;
   const entries = value as Named[];
   if (entries.every((each) => "elementId" in each))
-    return Object.fromEntries(entries.map((each) => [`e${each.elementId}`, each]));
+    return Object.fromEntries(entries.map((each) => [`e${each.elementId} ${each.costCentre ?? ""}`, each]));
   // Hours of weekdays: each day is its own.
   if (entries.every((each) => same(Object.keys(each), ["value"])))
     return Object.fromEntries(entries.map((each, at) => [`d${at}`, each]));

@@ -6,10 +6,11 @@ import type { DeductionTerms, LineDetail, PayElement, SheetLine } from "@zesty/c
 import { cellOf, isBeside } from "@zesty/core/pay/strands";
 import { onPage } from "../../countries/onPage.ts";
 import { Button } from "../../parts/Button.tsx";
-import { TermsFields, withTerms } from "../../parts/DeductionTerms.tsx";
+import { TermsFields } from "../../parts/DeductionTerms.tsx";
 import { hours, longDate, money } from "../../parts/format.ts";
 import { NumberInput } from "../../parts/NumberInput.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { withTerms } from "../../parts/withTerms.ts";
 import { runApi } from "../../state/runApi.ts";
 import { lineSet, loaded } from "../../state/runSlice.ts";
 import { untilSaved } from "../../state/saving.ts";

@@ -58,36 +58,47 @@ const usualAnswers = (agreement: AgreementView | undefined): FormValues["setting
     ),
   );
 
+/** What an agreement asks of a person. */
+function askedBy(chosen: AgreementView | undefined) {
+  const asked = chosen ? [...flagsOf(chosen.rules)] : [];
+  return {
+    // Who leads others is asked as a number.
+    flags: asked.filter((flag) => flag !== leadsOthers),
+    asksLeads: asked.includes(leadsOthers),
+    own: chosen?.rules.settings.filter((each) => each.scope !== "workplace") ?? [],
+  };
+}
+
 /** The fields of a person's terms, what the chosen agreement asks of them, and how it is saved. */
 function useTerms(person: FormProps["person"], day: string, agreements: readonly AgreementView[]) {
   const heldOf = heldIn(agreements);
   const form = useForm<FormValues>({ defaultValues: { ...heldOf(person), from: day } });
   const held = useHeld({ person, day }, form, heldOf);
   const chosen = agreements.find((each) => each.code === form.watch("agreement"));
-  const asked = chosen ? [...flagsOf(chosen.rules)] : [];
-  // Who leads others is asked as a number.
-  const flags = asked.filter((flag) => flag !== leadsOthers);
-  const asksLeads = asked.includes(leadsOthers);
-  const own = chosen?.rules.settings.filter((each) => each.scope !== "workplace") ?? [];
+  const asked = askedBy(chosen);
   const { setValue } = form;
   const isOther = chosen !== undefined && chosen.code !== held.view.time?.agreement;
   useEffect(() => {
     if (isOther) for (const [key, usual] of Object.entries(usualAnswers(chosen))) setValue(`settings.${key}`, usual);
   }, [chosen, isOther, setValue]);
-  const shape = (values: FormValues) => ({
-    ...values,
-    settings: Object.fromEntries(
-      own.flatMap(({ key, type }) => {
-        const value = values.settings[key];
-        if (value === undefined || value === "") return [];
-        return [[key, type === "number" ? Number(value) : value]];
-      }),
-    ),
-    // A no is said, too: some rules ask until somebody has said either.
-    flags: Object.fromEntries(flags.map((flag) => [flag, values.flags[flag] === true])),
-    leads: asksLeads && values.leads !== "" ? Number(values.leads) : null,
-  });
-  return { form, held, chosen, own, flags, asksLeads, shape };
+  // By the agreement that is saved: it may have come with the day.
+  const shape = (values: FormValues) => {
+    const { own, flags, asksLeads } = askedBy(agreements.find((each) => each.code === values.agreement));
+    return {
+      ...values,
+      settings: Object.fromEntries(
+        own.flatMap(({ key, type }) => {
+          const value = values.settings[key];
+          if (value === undefined || value === "") return [];
+          return [[key, type === "number" ? Number(value) : value]];
+        }),
+      ),
+      // A no is said, too: some rules ask until somebody has said either.
+      flags: Object.fromEntries(flags.map((flag) => [flag, values.flags[flag] === true])),
+      leads: asksLeads && values.leads !== "" ? Number(values.leads) : null,
+    };
+  };
+  return { form, held, chosen, ...asked, shape };
 }
 
 function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements: AgreementView[] }) {

@@ -1,47 +1,36 @@
-import type { DeductionTerms, SheetLine } from "@zesty/core/pay/row";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { type UseFormReturn, useFieldArray, useForm } from "react-hook-form";
 import { Button } from "../../../parts/Button.tsx";
-import { TermsFields, withTerms } from "../../../parts/DeductionTerms.tsx";
+import { TermsFields } from "../../../parts/DeductionTerms.tsx";
 import { errorAt, TextField } from "../../../parts/Fields.tsx";
 import { followed } from "../../../parts/followed.ts";
-import { filledBy } from "../../../state/cells.ts";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
 import { useHeld } from "./useHeld.ts";
-
-/** What is on record, as the fields show it. */
-const heldOf = ({ usualPay }: FormProps["person"]) => ({
-  lines: usualPay.lines.map((line) => ({
-    elementId: line.elementId,
-    value: line.hours ?? line.amount ?? line.units ?? "",
-  })),
-});
-type Terms = Record<number, DeductionTerms>;
-const termsOf = ({ usualPay }: FormProps["person"]): Terms =>
-  Object.fromEntries(usualPay.lines.flatMap((line) => (line.terms ? [[line.elementId, line.terms]] : [])));
+import { heldOf, linesSaid, type Terms, termsOf, type UsualValues } from "./usualLines.ts";
 
 /** Only lines in use stand in the form; any other pay element is one choice away. */
 export function UsualPayForm({ person, setUp, day, onDone }: FormProps) {
   const [terms, setTerms] = useState<Terms>(() => termsOf(person));
   const [inHand, setInHand] = useState<number | null>(null);
   const form = useForm({ defaultValues: { ...heldOf(person), from: day } });
-  const held = useHeld({ person, day }, form, heldOf, (before, then) =>
-    setTerms((now) => followed(now, termsOf(before), termsOf(then)) as Terms),
-  );
+  // What is saved at once is saved with the terms that came with the day.
+  const termsNow = useRef(terms);
+  termsNow.current = terms;
+  const held = useHeld({ person, day }, form, heldOf, (before, then) => {
+    termsNow.current = followed(termsNow.current, termsOf(before), termsOf(then)) as Terms;
+    setTerms(termsNow.current);
+  });
   const lines = useFieldArray({ control: form.control, name: "lines" });
   const elementOf = (id: number) => setUp.elements.find((each) => each.id === id);
-  const shape = (typed: ReturnType<typeof heldOf> & { from: string }, { usualPay }: FormProps["person"]) => ({
+  const shape = (typed: UsualValues & { from: string }, { usualPay }: FormProps["person"]) => ({
     from: typed.from,
-    lines: typed.lines.flatMap(({ elementId, value }): SheetLine[] => {
-      const own = terms[elementId];
-      if (!value.trim() && !own?.percentOfGross) return [];
-      const was = usualPay.lines.find((line) => line.elementId === elementId);
-      const filled = value.trim() === "" ? {} : filledBy(elementOf(elementId)?.entry ?? "amount", value.trim());
-      const { hours: _hours, amount: _amount, units: _units, terms: _terms, ...rest } = was ?? { elementId };
-      const line: SheetLine = { ...rest, ...filled };
-      // A total counts from the day that it was agreed.
-      return [own ? withTerms(line, { ...own, ...(own.total && !own.since ? { since: typed.from } : {}) }) : line];
-    }),
+    lines: linesSaid(
+      typed.lines,
+      usualPay.lines,
+      termsNow.current,
+      typed.from,
+      (id) => elementOf(id)?.entry ?? "amount",
+    ),
   });
   const submit = useSection(person, "usualPay", form, onDone, shape, held);
   const { errors } = form.formState;
@@ -58,7 +47,7 @@ export function UsualPayForm({ person, setUp, day, onDone }: FormProps) {
         return (
           <div key={line.id}>
             <TextField
-              label={`${element.name}, ${element.entry === "amount" ? "$" : element.entry}`}
+              label={`${element.name}, ${element.entry === "amount" ? "$" : element.entry}${line.costCentre ? `, ${line.costCentre}` : ""}`}
               error={errorAt(errors, `lines.${at}`) ?? errorAt(errors, `lines.${at}.hours`)}
               {...form.register(`lines.${at}.value`)}
             />
@@ -87,7 +76,7 @@ export function UsualPayForm({ person, setUp, day, onDone }: FormProps) {
           aria-label="Add a line"
           className="col-span-2 w-fit rounded-(--radius) border border-rule-strong bg-sheet px-2 py-1"
           value=""
-          onChange={(event) => lines.append({ elementId: Number(event.target.value), value: "" })}
+          onChange={(event) => lines.append({ elementId: Number(event.target.value), costCentre: "", value: "" })}
         >
           <option value="">Add a line…</option>
           {unused.map((element) => (
