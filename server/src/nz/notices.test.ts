@@ -105,20 +105,15 @@ describe("a notice that is applied", () => {
     expect(records("2026-06-20").taxCode.get(who())?.irdNumber).not.toBeNull();
   });
   it("is not overtaken by something later that was known before it", () => {
-    saveSection(world.context, world.actor, who(), "taxCode", {
-      ...{
-        code: "S",
-        specialRate: null,
-        until: null,
-        slcir: null,
-        slbor: null,
-        lowerMinimum: false,
-        from: "2026-08-01",
-      },
-    });
+    const { irdNumber: _sealed, ...code } = plainCode;
+    for (const [own, from] of [
+      ["S", "2026-08-01"],
+      ["SB", "2026-09-01"],
+    ] as const)
+      saveSection(world.context, world.actor, who(), "taxCode", { ...code, code: own, from });
     type("taxCode", "SH", "2026-07-20");
     answer(true);
-    const codes = ["2026-07-19", "2026-07-20", "2026-07-31", "2026-12-31"].map(
+    const codes = ["2026-07-19", "2026-07-20", "2026-08-01", "2026-12-31"].map(
       (day) => records(day).taxCode.get(who())?.code,
     );
     expect(codes).toEqual(["M", "SH", "SH", "SH"]);

@@ -144,8 +144,8 @@ export function answerNotice(
 }
 
 /**
- * From the notice's day on, beside what else is on record then; and again from a later day that says otherwise: the notice is
- * the newer word.
+ * From the notice's day on, beside what else is on record then; and again from each later day that says otherwise: the
+ * notice is the newer word.
  */
 function apply(context: Context, actor: Actor, { personId, from, kind, value, shown }: Notice): void {
   if (personId === null)
@@ -159,10 +159,17 @@ function apply(context: Context, actor: Actor, { personId, from, kind, value, sh
   if ("errors" in read)
     throw cannot("not-readable", `${read.errors[0]?.text} Ask Inland Revenue what it means, or leave the notice.`);
   const on = (day: string) => datedRecordsNz(context.store.db, [personId], day);
-  const newest = on("9999-12-31")[kind === "taxCode" ? "taxCode" : "orders"].get(personId)?.from ?? from;
-  for (const day of newest > from ? [from, newest] : [from]) {
+  const later = context.store
+    .prepared<[number, string], { day: string }>(
+      `SELECT DISTINCT "from" AS day FROM ${kind === "taxCode" ? "tax_code" : "pay_orders"}
+       WHERE person_id = ? AND "from" > ? ORDER BY 1`,
+    )
+    .all(personId, from);
+  for (const day of [from, ...later.map((each) => each.day)]) {
     const { taxCode, orders } = on(day);
     if (kind === "taxCode") {
+      // What was saved from the day before goes on by itself.
+      if (day !== from && taxCode.get(personId)?.code === value) continue;
       const { slcir = null, slbor = null, lowerMinimum = false, loanRate = null } = taxCode.get(personId) ?? {};
       saveSection(context, actor, personId, "taxCode", {
         ...{ code: value, specialRate: null, until: null, slcir, slbor, lowerMinimum, loanRate },
@@ -171,6 +178,7 @@ function apply(context: Context, actor: Actor, { personId, from, kind, value, sh
       continue;
     }
     const known = orders.get(personId);
+    if (day !== from && Number(known?.childSupport?.amount ?? 0) === Number(value)) continue;
     const protectedPercent = known?.childSupport?.protectedPercent ?? null;
     saveSection(context, actor, personId, "orders", {
       childSupport: Number(value) === 0 ? null : { amount: value, protectedPercent },
