@@ -31,13 +31,17 @@ const record = (first: string, text: string, count?: number) => {
   type(typed);
   approve(Object.keys(typed));
 };
-/** A full-timer in a shop, level 1 at $26.55, every hour recorded: Monday to Friday 9 to 17.06 with half an hour's break. */
-function shop(): number {
+const pattern = { basis: "full-time", weeklyHours: "38", workPattern: ["7.6", "7.6", "7.6", "7.6", "7.6", "0", "0"] };
+/** A full-timer in a shop, level 1 at $26.55, every hour recorded, and the run of the week from 22 June. */
+function openShop(): number {
   begin(smallWorld(1));
-  const pattern = { basis: "full-time", weeklyHours: "38", workPattern: ["7.6", "7.6", "7.6", "7.6", "7.6", "0", "0"] };
   save("employment", employment({ from: "2020-01-06", ...pattern }));
   save("time", terms("MA000004", "1", { from: "2020-01-06" }));
-  const runId = open();
+  return open();
+}
+/** Monday to Friday 9 to 17.06 with half an hour's break, paid. */
+function shop(): number {
+  const runId = openShop();
   record("2026-06-22", "9-17:06 b30");
   signed(runId);
   return runId;
@@ -154,6 +158,34 @@ describe("pays looked over", () => {
     expect(readRun(world.context, world.actor, third).rows[0]?.figures?.gross).not.toBe("1008.90");
     expect(look()).toMatchObject({ looked: 3, pays: [], short: "0.00", over: "0.00" });
   });
+  it.each(["22 June, told late", "29 June to 3 July, paid ahead"])(
+    "a part of a week of which another pay has every day: %s",
+    (part) => {
+      const first = openShop();
+      const isLate = part.startsWith("22");
+      save("employment", employment({ from: isLate ? "2026-06-23" : "2026-07-04", ...pattern, hourlyRate: "30" }));
+      if (isLate) {
+        record("2026-06-23", "9-17:06 b30", 4);
+        signed(first);
+        record("2026-06-22", "9-17:06 b30", 1);
+      } else {
+        record("2026-06-22", "9-17:06 b30");
+        askForLeave(world.context, world.actor, world.businessId, {
+          ...{ personId: who(), kind: "annual", first: "2026-06-29", last: "2026-07-03", hoursADay: null },
+          ...{ inAdvance: true, note: null, approve: { belowNought: true } },
+        });
+        signed(first);
+        record("2026-07-04", "9-12", 1);
+      }
+      const second = open();
+      if (isLate) record("2026-06-29", "9-17:06 b30");
+      expect(readRun(world.context, world.actor, second).rows[0]?.marks.filter((mark) => mark.kind === "stop")).toEqual(
+        [],
+      );
+      signed(second);
+      expect(look()).toMatchObject({ looked: 2, pays: [], short: "0.00", over: "0.00" });
+    },
+  );
   it("count what a correction paid, by hours too; one that waits, or does not fit the record, is no money", () => {
     const runId = shop();
     const payId = readRun(world.context, world.actor, runId).rows[0]?.payId ?? 0;

@@ -74,7 +74,9 @@ export function unknownTables({ time, terms }: KnownPerson, dates: readonly stri
         ]
       : []),
     ...(year(first) < from || year(last) > to
-      ? [`Public holidays are known from ${from} to ${to} only: hours of ${year(last)} cannot be priced.`]
+      ? [
+          `Public holidays are known from ${from} to ${to} only: hours of ${year(first) < from ? year(first) : year(last)} cannot be priced.`,
+        ]
       : []),
   ];
 }

@@ -19,6 +19,8 @@ export interface TimeLines {
 
 /** The lines of the days that are asked for, in the order in which they first arise. */
 export function timeLines(person: KnownPerson, dates: readonly string[], find: Finder): TimeLines {
+  // Another pay has every day of this part: leave paid ahead, or days that were told late.
+  if (dates.length === 0) return { lines: [], faults: [], queries: [] };
   const all = gathering(person, dates, find);
   look(all);
   gatherPieces(all);
