@@ -127,6 +127,41 @@ test("a form that counts from another day shows what is on record for it: a rais
   await expect(page.getByLabel("Classification")).toHaveValue("Level 3");
 });
 
+test("typed and not saved: leaving asks, of two forms, for another business and at sign-out; half a day breaks no page", async ({
+  page,
+  world,
+}) => {
+  await openAt(page, world, "/set-up");
+  const add = page.getByRole("button", { name: "Add one" });
+  await add.first().click();
+  const typed = page.locator("form input").first();
+  await typed.fill("Casuals by the week");
+  await add.nth(1).click();
+  const other = async (name: string) => {
+    await page.getByRole("button", { name: /^Business in hand/ }).click();
+    await page.getByRole("option", { name }).click();
+  };
+  const asked = page.getByRole("dialog", { name: "What you typed here is not saved" });
+  for (const go of [
+    () => page.getByRole("link", { name: "Books" }).click(),
+    () => other("Kōura Bay Kayaks"),
+    () => page.getByRole("button", { name: "Sign out" }).click(),
+  ]) {
+    await go();
+    await asked.getByRole("button", { name: "Stay and save it" }).click();
+    await expect(typed).toHaveValue("Casuals by the week");
+    await expect(page.getByRole("button", { name: "Business in hand: Saltbush Cycle Kitchen" })).toBeVisible();
+  }
+  await other("Kōura Bay Kayaks");
+  await asked.getByRole("button", { name: "Leave without it" }).click();
+  await expect(page.getByRole("button", { name: "Business in hand: Kōura Bay Kayaks" })).toBeVisible();
+  await expect(page.locator("form")).toHaveCount(0);
+
+  await page.getByRole("link", { name: "People" }).click();
+  await page.getByRole("button", { name: "Raise several" }).click();
+  await page.getByLabel("From").fill("1 Ju");
+  await expect(page.getByRole("button", { name: "Raise from", exact: true })).toBeDisabled();
+});
 test("a raise for several people: chosen, seen with its yearly cost and what signed pays miss, and done in one step", async ({
   page,
   world,

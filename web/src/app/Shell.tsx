@@ -12,6 +12,7 @@ import { FoldedMenu } from "./FoldedMenu.tsx";
 import { BusinessChoice, PlaceLinks, Tools } from "./FrameHead.tsx";
 import { GoOrDo } from "./GoOrDo.tsx";
 import { HelpOverlay } from "./HelpOverlay.tsx";
+import { useLeavingGuard } from "./LeavingGuard.tsx";
 import { PlayBand } from "./PlayBand.tsx";
 import { places } from "./places.ts";
 import { useSignOut } from "./SignOut.tsx";
@@ -43,11 +44,17 @@ export function Shell({ session }: { session: SessionView }) {
     setBusinessId(id);
   }, []);
   const inHand = useMemo(() => ({ business, take }), [business, take]);
-  const choose = (id: number) => {
-    take(id);
-    // Switching keeps the place, but not one business's run or person.
-    void navigate(`/${location.pathname.split("/")[1] ?? "desk"}`);
-  };
+  const leaving = useLeavingGuard();
+  const [turned, setTurned] = useState(0);
+  const choose = (id: number) =>
+    leaving.askFirst(() => {
+      take(id);
+      // Switching keeps the place, but not one business's run or person.
+      const place = `/${location.pathname.split("/")[1] ?? "desk"}`;
+      // On the page itself: what was begun there for one business is not carried on for another one.
+      if (place === location.pathname) setTurned(turned + 1);
+      void navigate(place);
+    });
 
   useFrameKeys(openPalette, openHelp);
   usePlaceKeys((key) => {
@@ -56,7 +63,8 @@ export function Shell({ session }: { session: SessionView }) {
   });
   useChangesOfOthers(business?.id);
 
-  const { signOut, asking } = useSignOut();
+  const { signOut: endSession, asking } = useSignOut();
+  const signOut = () => leaving.askFirst(endSession);
   return (
     <BusinessContext value={inHand}>
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2">
@@ -94,7 +102,7 @@ export function Shell({ session }: { session: SessionView }) {
         <Warnings session={session} />
         {business?.play && <PlayBand business={business} lead={session.user?.lead ?? false} />}
         <div className="relative min-h-0 flex-1 overflow-auto print:overflow-visible">
-          <Inside session={session} business={business} />
+          <Inside key={turned} session={session} business={business} />
         </div>
       </div>
       <GoOrDo
@@ -108,6 +116,7 @@ export function Shell({ session }: { session: SessionView }) {
       />
       <AskPassword />
       {asking}
+      {leaving.asking}
       <HelpOverlay open={help} country={business?.country ?? null} onClose={() => setHelp(false)} />
     </BusinessContext>
   );

@@ -29,7 +29,7 @@ const standings = {
 };
 
 export function WorkingView({ working, personId }: { working: Working; personId: number }) {
-  const [copied, setCopied] = useState(false);
+  const [said, setSaid] = useState("Copy as text");
   return (
     <div>
       <Node working={working} personId={personId} top />
@@ -37,10 +37,14 @@ export function WorkingView({ working, personId }: { working: Working; personId:
         look="plain"
         className="mt-4"
         onClick={() => {
-          void navigator.clipboard.writeText(workingText(working)).then(() => setCopied(true));
+          // Not every browser, nor every address, lets a page reach the clipboard.
+          void Promise.resolve(navigator.clipboard?.writeText(workingText(working)) ?? Promise.reject()).then(
+            () => setSaid("Copied as text"),
+            () => setSaid("This browser lets nothing be copied from here"),
+          );
         }}
       >
-        {copied ? "Copied as text" : "Copy as text"}
+        {said}
       </Button>
     </div>
   );

@@ -50,6 +50,8 @@ it.each<[string, string]>([
   [weekdayDate("2026-07-02"), "Thu, 2 July"],
   [weekdayYear("2026-02-02"), "Mon 2 Feb 2026"],
   [monthWords("2025-07"), "July 2025"],
+  // A day that is being typed.
+  [longDate(""), ""],
   [flagWords("firstAider"), "First aider"],
   [sentenceCase("no change"), "No change"],
   [bytes(900), "1 kB"],

@@ -1,4 +1,5 @@
 /** Money, hours and dates as people read them. Formatters are made once: making one costs more than using it. */
+import { isDate } from "@zesty/core/calendar/dates";
 import { decimal } from "@zesty/core/quantity/decimal";
 
 const dayMonth = new Intl.DateTimeFormat("en-AU", { day: "numeric", month: "short", timeZone: "UTC" });
@@ -18,14 +19,16 @@ const yeared = new Intl.DateTimeFormat("en-AU", {
   timeZone: "UTC",
 });
 
-const at = (iso: string) => new Date(`${iso}T00:00:00Z`);
+/** A day that is being typed is no day yet: it is said as it stands. */
+const said = (words: Intl.DateTimeFormat, iso: string): string =>
+  isDate(iso) ? words.format(new Date(`${iso}T00:00:00Z`)) : iso;
 /** "July 2025" of "2025-07" */
-export const monthWords = (month: string): string => monthNamed.format(at(`${month}-01`));
-export const shortDate = (iso: string): string => dayMonth.format(at(iso));
-export const longDate = (iso: string): string => full.format(at(iso));
+export const monthWords = (month: string): string => said(monthNamed, `${month}-01`);
+export const shortDate = (iso: string): string => said(dayMonth, iso);
+export const longDate = (iso: string): string => said(full, iso);
 /** "Mon 22 Jun 2026" */
-export const weekdayYear = (iso: string): string => yeared.format(at(iso)).replace(",", "");
-export const weekdayDate = (iso: string): string => weekdayed.format(at(iso));
+export const weekdayYear = (iso: string): string => said(yeared, iso).replace(",", "");
+export const weekdayDate = (iso: string): string => said(weekdayed, iso);
 
 const group = (whole: string) => whole.replace(/\B(?=(\d{3})+(?!\d))/g, ",");
 
