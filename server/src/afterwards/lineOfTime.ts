@@ -8,7 +8,7 @@ import { and, asc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { todayAt } from "../ground/findBusiness.ts";
 import { cannot, notFound } from "../ground/problem.ts";
-import { carryOn } from "../people/carryOn.ts";
+import { carryOn, ofEveryDay } from "../people/carryOn.ts";
 import { type Lane, lanesOf } from "../people/lanes.ts";
 import { sinceSigned } from "../people/sinceSigned.ts";
 import { type employmentTerms, payRun, person, signedPay } from "../store/schema.ts";
@@ -21,10 +21,17 @@ interface Row {
   from: string;
 }
 
+const allOfLane = (context: Context, lane: Lane, personId: number): Row[] =>
+  rowsOf(
+    context.store.sqlite,
+    lane.table as typeof employmentTerms,
+    'WHERE t.person_id = ? ORDER BY t."from", t.id',
+    personId,
+  );
+
 /** The rows of a lane that count: of several from one day the newest. */
 function rowsOfLane(context: Context, lane: Lane, personId: number): Row[] {
-  const table = lane.table as typeof employmentTerms;
-  const rows = rowsOf(context.store.sqlite, table, 'WHERE t.person_id = ? ORDER BY t."from", t.id', personId);
+  const rows = allOfLane(context, lane, personId);
   const byDay = new Map<string, Row>();
   for (const row of rows) byDay.set(row.from, row);
   return [...byDay.values()];
@@ -94,6 +101,20 @@ export function readLineOfTime(context: Context, personId: number): LineOfTime {
   };
 }
 
+/**
+ * What is true of every day, when a change is undone: as it was said before that change. Where somebody has said it since,
+ * that stays the last word.
+ */
+function everyDayBefore(rows: readonly Row[], undone: Row) {
+  const byId = (rows as (Row & Record<string, unknown>)[]).toSorted((a, b) => a.id - b.id);
+  const [own, last] = [byId.find((each) => each.id === undone.id), byId.at(-1)];
+  const earlier = byId.findLast((each) => each.id < undone.id);
+  const keys = ofEveryDay.filter((key) => own && key in own);
+  const wordsOf = (row: typeof last) => Object.fromEntries(keys.map((key) => [key, row?.[key] ?? null]));
+  const isLast = keys.every((key) => own?.[key] === last?.[key]);
+  return { before: wordsOf(earlier), since: isLast || !last ? null : { from: last.from, words: wordsOf(last) } };
+}
+
 /** Takes a change back: from its day on what held before it holds again. */
 export function undoChange(context: Context, actor: Actor, personId: number, section: string, notchId: number): void {
   const { db } = context.store;
@@ -111,13 +132,19 @@ export function undoChange(context: Context, actor: Actor, personId: number, sec
         "first-notch",
         `${lane.title}: this is the first that is known, and something must hold. Change it instead.`,
       );
-    const { id: _id, from: _from, ...held } = before;
+    const everyDay = everyDayBefore(allOfLane(context, lane, personId), row);
     const table = lane.table as typeof employmentTerms;
-    sinceSigned(context, who, section, row.from, () => {
-      db.insert(table)
-        .values({ ...(held as typeof table.$inferInsert), from: row.from })
+    const put = ({ id: _id, ...held }: Row) =>
+      db
+        .insert(table)
+        .values(held as typeof table.$inferInsert)
         .run();
+    sinceSigned(context, who, section, row.from, () => {
+      put({ ...before, ...everyDay.before, from: row.from, id: 0 });
       carryOn(context, personId, lane);
+      const { since } = everyDay;
+      const again = since && rowsOfLane(context, lane, personId).find((each) => each.from === since.from);
+      if (again) put({ ...again, ...since.words });
     });
     if (section === "employment" || section === "time") undoBackPay(context, personId, section, row.id);
     record(context.store, {

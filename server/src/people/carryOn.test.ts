@@ -2,6 +2,7 @@
 import { sql } from "drizzle-orm";
 import { afterEach, describe, expect, it } from "vitest";
 import { readLineOfTime, undoChange } from "../afterwards/lineOfTime.ts";
+import { serviceSaidNz } from "../nz/serviceSaid.ts";
 import { places } from "../store/crypt.ts";
 import { datedRecords, datedRecordsNz, newest } from "../store/dated.ts";
 import { timeTerms } from "../store/schema.ts";
@@ -194,4 +195,59 @@ it("an order that is told after one from a later day goes on beside it, and out 
   ]);
   say("2026-07-01", []);
   expect([held("2026-07-01"), held("2026-08-03")]).toEqual([[undefined], [undefined, "Later"]]);
+});
+
+it.each<[string, [string, string | null][], string | null]>([
+  [
+    "said twice, the first undone",
+    [
+      ["2026-07-01", "2019-01-07"],
+      ["2026-08-03", "2018-02-05"],
+      ["2026-07-01", null],
+    ],
+    "2018-02-05",
+  ],
+  [
+    "said twice, the last undone",
+    [
+      ["2026-07-01", "2019-01-07"],
+      ["2026-08-03", "2018-02-05"],
+      ["2026-08-03", null],
+    ],
+    "2019-01-07",
+  ],
+  [
+    "the last of an earlier day, undone",
+    [
+      ["2026-08-03", "2019-01-07"],
+      ["2026-07-01", "2018-02-05"],
+      ["2026-07-01", null],
+    ],
+    "2019-01-07",
+  ],
+  [
+    "both undone",
+    [
+      ["2026-07-01", "2019-01-07"],
+      ["2026-08-03", "2018-02-05"],
+      ["2026-07-01", null],
+      ["2026-08-03", null],
+    ],
+    null,
+  ],
+])("service counts from a day that is true of every one: %s", (_what, acts, expected) => {
+  world = smallWorldNz(1);
+  const { context, actor } = world;
+  const held = () => serviceSaidNz(context, [who()])(who()).countsFrom;
+  for (const [at, [from, countsFrom]] of acts.entries()) {
+    if (countsFrom === null) {
+      undo(from, "holidays");
+      continue;
+    }
+    // Beside it something of the day itself: it is on the line of time then.
+    const { holidays } = datedRecordsNz(context.store.db, [who()], from);
+    const { id: _id, personId: _person, ...facts } = holidays.get(who()) as never as Record<string, unknown>;
+    saveSection(context, actor, who(), "holidays", { ...facts, from, countsFrom, sickDays: String(11 + at) } as never);
+  }
+  expect(held()).toBe(expected);
 });

@@ -35,7 +35,7 @@ function groupOf(key: string, isOtherAgreement: boolean, others: readonly string
 }
 
 /** Saved with a day, and true of every one: the last word of it counts. */
-const ofEveryDay: readonly string[] = ["countsFrom", "anniversaryFrom", "sickFrom"];
+export const ofEveryDay: readonly string[] = ["countsFrom", "anniversaryFrom", "sickFrom"];
 
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
 
