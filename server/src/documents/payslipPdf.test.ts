@@ -5,7 +5,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Payslip } from "@zesty/core/au/documents/payslip";
 import { expect, it } from "vitest";
-import { payslipPdf } from "./payslipPdf.ts";
+import { payslipPdf, payslipsPdf } from "./payslipPdf.ts";
 
 const slip: Payslip = {
   employer: { name: "Example Bakery Pty Ltd", abn: "63000000011", address: "1 Oven Lane, Sampleton VIC 3350" },
@@ -37,12 +37,19 @@ const slip: Payslip = {
   message: "Winter barbecue on Friday",
 };
 
-it("holds every item, with macrons, on one page", async () => {
+/** The pages of a file, as text. */
+function pagesOf(made: Buffer): string[] {
   const folder = mkdtempSync(join(tmpdir(), "zesty-slip-"));
   const file = join(folder, "slip.pdf");
-  writeFileSync(file, await payslipPdf(slip));
+  writeFileSync(file, made);
   const text = execFileSync("pdftotext", ["-layout", file, "-"], { encoding: "utf8" });
   rmSync(folder, { recursive: true });
+  return text.split("\f").filter((page) => page.trim() !== "");
+}
+
+it("holds every item, with macrons, on one page", async () => {
+  const pages = pagesOf(await payslipPdf(slip));
+  const [text] = pages;
   for (const wanted of [
     "Example Bakery Pty Ltd",
     "ABN 63000000011 · 1 Oven Lane, Sampleton VIC 3350",
@@ -63,5 +70,19 @@ it("holds every item, with macrons, on one page", async () => {
     "Winter barbecue on Friday",
   ])
     expect(text).toContain(wanted);
-  expect(text.split("\f").filter((page) => page.trim() !== "")).toHaveLength(1);
+  expect(pages).toHaveLength(1);
+});
+
+it("a long one says on its second page whose it is, alone and among others", async () => {
+  const long = { ...slip, earnings: Array.from({ length: 40 }, () => slip.earnings).flatMap(([each]) => each ?? []) };
+  const other = { ...slip, employee: { ...slip.employee, name: "Ana Mata" } };
+  const second = "Tāmati Ōtene, payslip of 2 July 2026, page 2";
+  expect(pagesOf(await payslipPdf(long))[1]).toContain(second);
+  const all = pagesOf(await payslipsPdf([other, long, other]));
+  expect(all.map((each) => [each.includes(second), each.includes("Ana Mata"), /page 1/.test(each)])).toEqual([
+    [false, true, false],
+    [false, false, false],
+    [true, false, false],
+    [false, true, false],
+  ]);
 });

@@ -1,7 +1,7 @@
 /** A payslip as PDF. */
 import { slipLayout } from "@zesty/core/countries/slipLayout";
 import type { PayslipLine, SlipTable } from "@zesty/core/documents/slip";
-import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces.js";
+import type { Content, DynamicContent, TableCell, TDocumentDefinitions } from "pdfmake/interfaces.js";
 import { date, head, layout, money, page, pdfOf, quiet, right, shortDate } from "./pdfStyle.ts";
 import type { Slip } from "./slip.ts";
 
@@ -55,11 +55,21 @@ function slipTable(table: SlipTable, widths: (string | number)[]): Content {
 
 /** Several payslips in one file, each on a page of its own. */
 export const payslipsPdf = (slips: readonly Slip[]): Promise<Buffer> => {
-  const [first, ...others] = slips.map(payslipDefinition);
-  if (!first) throw new Error("There is no payslip to print.");
-  const pages = others.map((each) => [{ text: "", pageBreak: "before" as const }, each.content]);
-  return pdfOf({ ...first, info: { title: "Payslips" }, content: [first.content, ...pages] });
+  if (slips.length === 0) throw new Error("There is no payslip to print.");
+  const content = slips.map(payslipDefinition).map((each): Content => ({ section: each.content, header: each.header }));
+  return pdfOf({ ...page, info: { title: "Payslips" }, content });
 };
+
+/** Pages after the first say whose payslip they are of. */
+function whoseItIs({ employee, payday }: Slip): DynamicContent {
+  let first: number | undefined;
+  return (at) => {
+    first ??= at;
+    if (at === first) return "";
+    const text = `${employee.name}, payslip of ${date(payday)}, page ${at - first + 1}`;
+    return { text, color: quiet, fontSize: 8.5, margin: [48, 24, 48, 0] };
+  };
+}
 
 export function payslipDefinition(slip: Slip): TDocumentDefinitions {
   const shown = slipLayout(slip);
@@ -68,6 +78,7 @@ export function payslipDefinition(slip: Slip): TDocumentDefinitions {
   const leaveWidths = shown.leave.head.length === 4 ? ["*", 55, 50, 60] : ["*", 50, 60];
   return {
     ...page,
+    header: whoseItIs(slip),
     info: { title: `Payslip ${slip.employee.name} ${slip.payday}`, author: slip.employer.name },
     content: [
       {
