@@ -167,6 +167,39 @@ describe("what is refused, with its place and the way to mend it", () => {
     expect(found.find((each) => each.path === path)?.text).toMatch(sentence);
   });
 
+  // A day of 09:02 to 17:03 with a break from 12:31 to 13:04, by the quarter hour.
+  it.each<[AgreementRules["time"]["roundMode"], number]>([
+    ["none", 448],
+    ["nearest", 450],
+    ["up", 450],
+    ["employeeFavour", 480],
+  ])("rounds times %s, told whole, in parts or with a gap that the rounding fills", (roundMode, minutes) => {
+    const at = (time: string) => `2026-09-10T${time}`;
+    const noon = { breaks: [{ start: at("12:31"), end: at("13:04") }] };
+    const told = [
+      [{ start: at("09:02"), end: at("17:03"), ...noon }],
+      [
+        { start: at("11:08"), end: at("17:03"), ...noon },
+        { start: at("09:02"), end: at("11:08") },
+      ],
+      [
+        { start: at("09:02"), end: at("11:08") },
+        { start: at("11:10"), end: at("17:03"), ...noon },
+      ],
+    ];
+    const worked = told.map((shifts) => {
+      const read = readInterpretCase({ ...sound, shifts });
+      if ("errors" in read) throw new Error(JSON.stringify(read.errors));
+      const { roster } = read.value;
+      const rules = { ...roster.rules, time: { ...roster.rules.time, roundMinutes: 15 as const, roundMode } };
+      const found = interpret({ ...roster, rules });
+      return "faults" in found
+        ? found.faults
+        : found.pieces.reduce((sum, each) => sum + (each.topUp ? 0 : each.minutes), 0);
+    });
+    expect(worked).toEqual([minutes, minutes, roundMode === "none" ? minutes - 2 : minutes]);
+  });
+
   it("finds what contradicts itself in an agreement's rules", () => {
     const rules = shipped().find((each) => each.code === "EX-NURSERY") as AgreementRules;
     const always = rules.penalties.at(-1)!;

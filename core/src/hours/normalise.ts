@@ -17,6 +17,7 @@ import {
 } from "../calendar/wallClock.ts";
 import { isOnCall } from "./dayText.ts";
 import type { Clockless, Roster, RosterFault, Shift } from "./roster.ts";
+import { roundingOf, type Times } from "./roundTimes.ts";
 import { isOfWork } from "./shiftMarks.ts";
 
 /** A place on the line on which minutes are counted: wall minutes, or minutes of UTC. */
@@ -54,13 +55,6 @@ export interface CountedShift {
 export const lengthOf = (span: CountedSpan): number => span.to - span.from;
 const shown = (wall: WallMinute) =>
   `${clockText(wall - Math.floor(wall / minutesOfDay) * minutesOfDay)} on ${dateOfWall(wall)}`;
-
-type Span = { start: WallMinute; end: WallMinute };
-type Times = Span & {
-  breaks: (Span & { paid: boolean; stayed: boolean })[];
-  /** of a sleepover: what was worked in it */
-  woken: Span[] | null;
-};
 
 /** Wall times of a shift, or what is wrong with them. */
 function timesOf(shift: Shift, at: number, zone: string): Times | RosterFault[] {
@@ -134,27 +128,6 @@ function timesOf(shift: Shift, at: number, zone: string): Times | RosterFault[] 
   return faults.length > 0 ? faults : { start, end, breaks, woken };
 }
 
-/** Times as the agreement's rules rounds them; never to the person's cost where it rounds in their favour. */
-function rounded(times: Times, { rules }: Roster): Times {
-  const { roundMinutes: step = 1, roundMode: mode = "none" } = rules.time;
-  if (mode === "none" || step === 1) return times;
-  const down = (wall: number) => Math.floor(wall / step) * step;
-  const up = (wall: number) => Math.ceil(wall / step) * step;
-  const near = (wall: number) => Math.floor(wall / step + 0.5) * step;
-  const start = mode === "nearest" ? near : mode === "up" ? up : down;
-  const end = mode === "nearest" ? near : up;
-  const [breakStart, breakEnd] = mode === "employeeFavour" ? [up, down] : [start, end];
-  const shift = { start: start(times.start), end: end(times.end) };
-  const breaks = times.breaks
-    .map((each) => ({
-      ...each,
-      start: Math.max(breakStart(each.start), shift.start),
-      end: Math.min(breakEnd(each.end), shift.end),
-    }))
-    .filter((each) => each.end > each.start);
-  return { ...shift, breaks, woken: times.woken };
-}
-
 /**
  * The shifts of a roster in order of time, ready to be counted.
  * @returns the shifts, or what is wrong, each with its place and the way to mend it
@@ -164,13 +137,18 @@ export function countedShifts(roster: Roster): CountedShift[] | RosterFault[] {
   const zone = roster.timeZone;
   const faults: RosterFault[] = [];
   const shifts: CountedShift[] = [];
+  const reads = roster.shifts.map((given, index) => timesOf(given, index, zone));
+  const round = roundingOf(
+    roster.rules,
+    reads.flatMap((read, at) => (Array.isArray(read) || isOnCall(roster.shifts[at] ?? {}) ? [] : [read])),
+  );
   roster.shifts.forEach((given, index) => {
-    const read = timesOf(given, index, zone);
+    const read = reads[index] ?? [];
     if (Array.isArray(read)) {
       faults.push(...read);
       return;
     }
-    const { start, end, breaks, woken } = rounded(read, roster);
+    const { start, end, breaks, woken } = round(read);
     const starts = (wall: WallMinute) => (elapsed ? utcOf(zone, wall) : wall);
     const ends = (wall: WallMinute) => (elapsed ? utcOf(zone, wall, true) : wall);
     const span = { from: starts(start), to: ends(end) };
