@@ -9,6 +9,7 @@ import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { openRun } from "../runs/openRun.ts";
 import { keptWorking, readRun } from "../runs/readRun.ts";
+import { saveRows } from "../runs/saveRows.ts";
 import { setTick } from "../runs/ticks.ts";
 import { addElement } from "../setup/elements.ts";
 import { signOffPlan } from "../signOff/plan.ts";
@@ -16,7 +17,7 @@ import { signOff } from "../signOff/signOff.ts";
 import { takeBack } from "../signOff/takeBack.ts";
 import { document, outbox, pay, payRun } from "../store/schema.ts";
 import { leaveBalances } from "../store/sums.ts";
-import { type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
+import { openUsual, type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
 import { declareYear } from "../year/declare.ts";
 import { readYearAndEnding } from "../year/ending.ts";
 import { makeCorrection } from "./correction.ts";
@@ -59,6 +60,11 @@ function tickAndSign(runId: number): void {
   tickAll(runId);
   signOff(world.context, world.actor, runId, readRun(world.context, world.actor, runId).version);
 }
+const balanceOf = (kind: string) =>
+  world.context.store.sqlite
+    .prepare("SELECT SUM(hours_e4) FROM leave_entry WHERE person_id = ? AND kind = ?")
+    .pluck()
+    .get(leaver, kind);
 /** A journal or a pay event as it was kept. */
 const kept = (runId: number, kind: string): string => {
   const found = world.context.store.db.select().from(document).where(eq(document.runId, runId)).all();
@@ -80,6 +86,28 @@ describe("a departure with the next run", () => {
       ["UNUSED-AL", "848.44"],
     ]);
     expect(row(runId)?.marks.map((mark) => mark.code)).not.toContain("departureOpen");
+  });
+  it("pays out time in lieu, what this pay banks with it", () => {
+    const { context, actor, businessId } = world;
+    const none = { leave: null, allowance: null, detail: null, deduction: null, account: null, paidTo: null };
+    const plain = { taxable: null, superable: null, holidayGross: null, regular: null, unitRate: null };
+    const bank = addElement(context, actor, businessId, {
+      ...{ code: "BANK", name: "Time banked", element: "timeInLieuEarned", entry: "hours", percent: "150" },
+      ...{ ...none, ...plain },
+    } as never);
+    const runId = openUsual(world);
+    const { version } = readRun(context, actor, runId);
+    const typed = [
+      { elementId: world.element("ORD"), hours: "38" },
+      { elementId: bank, hours: "4" },
+    ];
+    saveRows(context, actor, runId, { version, rows: [{ payId: row(runId)?.payId ?? 0, lines: typed }] });
+    record();
+    // 4 h at 150 % are 6 h in lieu: 6 × 31.50.
+    expect(lines(runId)).toContainEqual(["TIL-LEFT", "189.00"]);
+    expect(row(runId)?.marks.map((mark) => mark.code)).not.toContain("leaveBeyondBalance");
+    tickAndSign(runId);
+    expect(balanceOf("timeInLieu")).toBe(0);
   });
   it("makes the payroll year final with the last pay where that is wanted, of who left and of nobody else", () => {
     const runId = record();

@@ -46,8 +46,11 @@ it.each([
   expect(after[wages]).toBe(cents);
 });
 
-it("a cost has a per cent of the person's own, or none for the person", () => {
-  world = smallWorld(3);
+it.each([
+  ["Australia", smallWorld, ["29.93", "119.70"], 2993],
+  ["New Zealand", smallWorldNz, ["60.00", "240.00"], 6000],
+])("%s: a cost has a per cent of the person's own, or none for the person", (_where, make, [usual, own], cents) => {
+  world = make(3);
   accounts();
   const posted = { expense: "6300", payable: "2500" };
   const cost = {
@@ -63,11 +66,12 @@ it("a cost has a per cent of the person's own, or none for the person", () => {
   const costsOfRun = () =>
     readRun(world.context, world.actor, runId).rows.map((row) => row.figures?.employerCosts[0]?.amount ?? "none");
   const runId = openUsual(world);
-  expect(costsOfRun()).toEqual(["29.93", "29.93", "29.93"]);
+  expect(costsOfRun()).toEqual([usual, usual, usual]);
   employ({ ownCosts: [{ code: "WC", percent: "10" }] });
-  expect(costsOfRun()[0]).toBe("119.70");
+  expect(costsOfRun()[0]).toBe(own);
   employ({ ownCosts: [{ code: "WC", percent: "0" }] });
   expect(costsOfRun()[0]).toBe("none");
+  expect(debits(signRun(world, runId))["6300"]).toBe(2 * cents);
 });
 
 it.each([

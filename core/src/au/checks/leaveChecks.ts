@@ -17,10 +17,13 @@ function drawn(lines: Parameters<Check>[0]["input"]["lines"], counts: (cashOut: 
   return hours;
 }
 
-const leaveBeyondBalance: Check = ({ context, input }) =>
+const leaveBeyondBalance: Check = ({ context, input, worked }) =>
   [...drawn(input.lines, () => true)].flatMap(([kind, hours]): Mark[] => {
-    const balance = context.balances[kind] ?? (leaveKind(kind).kept ? "0" : undefined);
-    if (balance === undefined || hours.lte(balance)) return [];
+    const known = context.balances[kind] ?? (leaveKind(kind).kept ? "0" : undefined);
+    if (known === undefined) return [];
+    // Overtime of this pay is banked as it is worked: what accrues otherwise is there after the pay.
+    const balance = kind === "timeInLieu" ? decimal(known).plus(worked.leave[kind]?.value ?? zero) : known;
+    if (hours.lte(balance)) return [];
     return [
       {
         kind: "query",
@@ -37,6 +40,8 @@ const cashOut: Check = ({ context, input }, rules) => {
   const standards = rules.row(employmentStandards, input.payday).figures;
   const week = decimalOrZero(input.person.weeklyHours);
   return [...drawn(input.lines, (cashed) => cashed)].flatMap(([kind, hours]): Mark[] => {
+    // Time in lieu is owed in money where it is not taken: nobody agrees to that each time, and none has to stay.
+    if (kind === "timeInLieu") return [];
     const keeps = staysHours(kind, week, standards);
     const after = decimalOrZero(context.balances[kind])
       .minus(hours)

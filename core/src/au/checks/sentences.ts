@@ -3,6 +3,9 @@ import { dateWords } from "../../calendar/dates.ts";
 import type { Sentence } from "../../checks/sentences.ts";
 import { leaveWords } from "../../leave/kinds.ts";
 
+/** "annual leave", "time in lieu" */
+const kindOf = (f: Record<string, string>): string => leaveWords(f.kind ?? "").toLowerCase();
+
 export const sentencesAu = {
   noFund: () => "No super fund is set, so the super cannot be paid.",
   noMemberNumber: (f) => `No member number at ${f.fund}. The fund may send the contribution back.`,
@@ -15,8 +18,8 @@ export const sentencesAu = {
   belowMinimum: (f) => `The rate of ${f.rate} an hour is below the ${f.floor} of ${f.minimum}.`,
   recordedBelowFloor: (f) =>
     `${f.hours} h are on record for ${f.gross}: ${f.rate} an hour, below the ${f.floor} of ${f.minimum}. Pay the difference, or put the record right.`,
-  leaveBeyondBalance: (f) => `${f.hours} h of ${f.kind} leave taken, ${f.balance} h in the balance.`,
-  noAccrual: (f) => `No ${f.kind} leave accrues although this person is ${f.basis}.`,
+  leaveBeyondBalance: (f) => `${f.hours} h of ${kindOf(f)} taken, ${f.balance} h in the balance.`,
+  noAccrual: (f) => `No ${kindOf(f)} accrues although this person is ${f.basis}.`,
   accrualOff: (f) =>
     Number(f.weeks) < Number(f.least)
       ? `${leaveWords(f.kind ?? "")} accrues at ${f.weeks} weeks a year, and the least is ${f.least}. A per cent of hours is written as 7.6923.`
@@ -24,9 +27,9 @@ export const sentencesAu = {
   noAddress: () => "The home address is missing or not complete. The pay event will be refused for this person.",
   tooYoungForSuper: (f) => `Under ${f.under} and not over ${f.hours} hours a week: no super guarantee.`,
   superTyped: (f) => `Super typed by hand: ${f.typed} instead of ${f.worked} (${f.reason}).`,
-  cashOutTooMuch: (f) => `Cashing out would leave ${f.after} h of ${f.kind} leave; at least ${f.keeps} h must stay.`,
+  cashOutTooMuch: (f) => `Cashing out would leave ${f.after} h of ${kindOf(f)}; at least ${f.keeps} h must stay.`,
   cashOutAgreed: (f) =>
-    `${f.hours} h of ${f.kind} leave cashed out. Tick when the agreement is signed, and the award allows it.`,
+    `${f.hours} h of ${kindOf(f)} cashed out. Tick when the agreement is signed, and the award allows it.`,
   grantedLeaveUsedUp: (f) => `${f.hours} h since the last work anniversary; ${f.days} paid days a year are granted.`,
   beyondOccasion: (f) =>
     `${f.hours} h of ${f.words}; ${f.days} days are granted for each occasion. Tick where it was more than one, or more was agreed.`,
