@@ -168,7 +168,7 @@ describe("what is refused, with its place and the way to mend it", () => {
   });
 
   // A day of 09:02 to 17:03 with a break from 12:31 to 13:04, by the quarter hour.
-  it.each<[AgreementRules["time"]["roundMode"], number]>([
+  it.each<[NonNullable<AgreementRules["time"]["roundMode"]>, number]>([
     ["none", 448],
     ["nearest", 450],
     ["up", 450],

@@ -5,13 +5,14 @@ import { eq } from "drizzle-orm";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { listJournals, readJournal } from "../books/readBooks.ts";
 import { readDocument } from "../documents/documents.ts";
+import { undoActOf } from "../row/acts.ts";
 import { openRun } from "../runs/openRun.ts";
 import { openOutsideCycle } from "../runs/outsideCycle.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { setTick } from "../runs/ticks.ts";
 import { signOff } from "../signOff/signOff.ts";
-import { business, document, outbox, payRun } from "../store/schema.ts";
+import { act, business, document, outbox, payRun } from "../store/schema.ts";
 import { factSums } from "../store/sums.ts";
 import { plainTerms, readyRun, type SmallWorld, said, smallWorld } from "../testing/smallWorld.ts";
 import { payBack, planBackPay } from "./backPay.ts";
@@ -96,6 +97,22 @@ describe("corrected twice", () => {
     expect(correct("36")).toBe(id);
     expect(own(id)?.figures?.gross).toBe("-63.00");
     expect(read(id).rows).toHaveLength(1);
+  });
+  it.each([1, 2])("of %i people is undone: its row goes, and a run that holds nothing else with it", (people) => {
+    const pays = read(runId).rows.slice(0, people);
+    const ids = pays.map((row) => correct("40", { payId: row.payId }));
+    expect(new Set(ids).size).toBe(1);
+    for (const [at, row] of pays.entries()) {
+      const id = ids[0] ?? 0;
+      expect(read(id).rows).toHaveLength(people - at);
+      const { db } = world.context.store;
+      const kept = db.select().from(act).where(eq(act.personId, row.personId)).get();
+      undoActOf(world.context, world.actor, id, kept?.id ?? 0);
+    }
+    expect(world.context.store.db.select().from(payRun).all()).toHaveLength(1);
+    expect(readCorrectable(world.context, payId).lines.map((line) => line.hours)).toEqual(["38"]);
+    finish(correct("40"));
+    expect(own(runId)?.figures?.gross).toBe("1197.00");
   });
   it("leaves an earlier pay's correction in the same pay alone", () => {
     const next = correct("40", { into: "next" });

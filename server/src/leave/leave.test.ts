@@ -11,7 +11,7 @@ import { setTick } from "../runs/ticks.ts";
 import { signOff } from "../signOff/signOff.ts";
 import { takeBack } from "../signOff/takeBack.ts";
 import { unbalanced } from "../store/invariants.ts";
-import { type SmallWorld, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
+import { plainTerms, type SmallWorld, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { saveDays } from "../time/days.ts";
 import { answerForHolidays } from "../time/holidayAnswers.ts";
 import { adjustBalance, cashOut } from "./changeBalance.ts";
@@ -278,6 +278,30 @@ describe("leave paid in advance", () => {
     expect(shown(runId)).toBe("Annual holidays, weeks 1/40, Ordinary 72, Public holiday, days 1/8");
     // Ten days as usual, and a week at the average: (65,000 × 351 ÷ 364 + 2,400) ÷ 52 = 1,251.51.
     expect(view(runId).rows[0]?.figures?.gross).toBe("3651.51");
+  });
+
+  it.each<[string, () => SmallWorld, object, string, string]>([
+    ["Australia, by the hour", () => smallWorld(1), {}, "Annual leave 15.2", "478.80"],
+    ["Australia, a salary", () => smallWorld(1), { hourlyRate: null, salary: "62244" }, "Annual leave 15.2", "478.80"],
+    // A week of 38 h at $31.50, and two of five days at the average: (65,000 × 351 ÷ 364 + 3,144) ÷ 52 = 1,265.82.
+    ["New Zealand, by the hour", () => smallWorldNz(1), {}, "Annual holidays, weeks 0.4/15.2, Ordinary 38", "1703.33"],
+  ])("of a week of which some days were paid ahead pays the others: %s", (_what, make, rate, lines, gross) => {
+    world = make();
+    plenty();
+    saveSection(world.context, world.actor, who(), "employment", plainTerms(world, { from: "2020-01-06", ...rate }));
+    if ("salary" in rate)
+      saveSection(world.context, world.actor, who(), "usualPay", {
+        ...{ from: "2020-01-06", lines: [{ elementId: world.element("SAL"), amount: "1197.00" }] },
+      });
+    const first = open();
+    given("2026-07-01", "2026-07-03", { inAdvance: true });
+    sign(first);
+    given("2026-06-29", "2026-06-30");
+    const second = open();
+    expect([shown(second), view(second).rows[0]?.figures?.gross]).toEqual([lines, gross]);
+    sign(second);
+    const taken = history().filter((each) => each.why === "taken");
+    expect(taken.map((each) => each.runId).sort()).toEqual([first, second]);
   });
 
   it("goes by hours for who is paid by an agreement", () => {

@@ -10,15 +10,16 @@ import { demandOpen } from "./runInHand.ts";
 
 type Act = typeof act.$inferSelect;
 
-/** Undoes an act whose lines stand in an open run. */
-export function undoActOf(context: Context, actor: Actor, runId: number, actId: number): void {
+/** Undoes an act whose lines stand in an open run. @returns whether the run still stands: one that held nothing else goes */
+export function undoActOf(context: Context, actor: Actor, runId: number, actId: number): boolean {
+  const { db } = context.store;
   context.store.transaction(() => {
-    const found = context.store.db.select().from(act).where(eq(act.id, actId)).get();
+    const found = db.select().from(act).where(eq(act.id, actId)).get();
     if (found?.runId !== runId) throw notFound("act");
     if (found.undoneAt !== null) throw conflict("undone", "That was undone before. Nothing was changed.");
     const run = demandOpen(findRun(context, runId));
     undoAct(context, actId);
-    const who = context.store.db.select().from(person).where(eq(person.id, found.personId)).get();
+    const who = db.select().from(person).where(eq(person.id, found.personId)).get();
     record(context.store, {
       at: context.clock.now(),
       userId: actor.userId,
@@ -28,7 +29,9 @@ export function undoActOf(context: Context, actor: Actor, runId: number, actId: 
       change: { before: found.lines, after: null },
     });
   });
-  context.announce(runId);
+  const stands = db.select({ id: payRun.id }).from(payRun).where(eq(payRun.id, runId)).get() !== undefined;
+  if (stands) context.announce(runId);
+  return stands;
 }
 
 /** Inside a transaction. @returns the run that changed; null where the act was undone before, or its run is gone */
@@ -40,12 +43,12 @@ export function undoAct(context: Context, actId: number): number | null {
   if (found.runId === null) return null;
   const run = findRun(context, found.runId);
   if (run.state !== "open") return null;
-  if (run.kind === "correction" && leaveEmptyRun(context, run.id, found)) return null;
-  const row = rowOf(context, run.id, found.personId);
   db.update(payRun)
     .set({ version: run.version + 1 })
     .where(eq(payRun.id, run.id))
     .run();
+  if (run.kind === "correction" && leaveEmptyRun(context, run.id, found)) return null;
+  const row = rowOf(context, run.id, found.personId);
   if (row) composeAndCount(context, run.id, [row.id]);
   return run.id;
 }

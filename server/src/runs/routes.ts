@@ -92,10 +92,9 @@ export function runRoutes(context: Context): Router {
   );
   router.post(
     "/runs/:run/acts/:act/undo",
-    onRun("prepare", (actor, runId, request) => {
-      undoActOf(context, actor, runId, idOf(request, "act"));
-      return readRun(context, actor, runId);
-    }),
+    onRun("prepare", (actor, runId, request) =>
+      undoActOf(context, actor, runId, idOf(request, "act")) ? readRun(context, actor, runId) : { gone: true },
+    ),
   );
   router.put(
     "/runs/:run/ticks",

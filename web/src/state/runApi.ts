@@ -49,7 +49,8 @@ export const runApi = api.injectEndpoints({
       query: ({ run, ...body }) => ({ url: `/runs/${run}/people`, method: "POST", body }),
       invalidatesTags: ["Run"],
     }),
-    undoAct: build.mutation<RunView, { run: number; act: number }>({
+    /** a run of its own that held nothing else goes with it */
+    undoAct: build.mutation<RunView | { gone: true }, { run: number; act: number }>({
       query: ({ run, act }) => ({ url: `/runs/${run}/acts/${act}/undo`, method: "POST" }),
       invalidatesTags: ["Run", "Runs", "Desk"],
     }),

@@ -4,6 +4,7 @@ import { etpCodes } from "@zesty/core/au/terminationPayment";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import type { DeductionTerms, LineDetail, PayElement, SheetLine } from "@zesty/core/pay/row";
 import { cellOf, isBeside } from "@zesty/core/pay/strands";
+import { useNavigate } from "react-router";
 import { onPage } from "../../countries/onPage.ts";
 import { Button } from "../../parts/Button.tsx";
 import { TermsFields } from "../../parts/DeductionTerms.tsx";
@@ -18,12 +19,15 @@ import { useAppDispatch } from "../../state/store.ts";
 
 export function LinesPanel({ view, row, onBack }: { view: RunView; row: RunRow; onBack: () => void }) {
   const dispatch = useAppDispatch();
+  const navigate = useNavigate();
   const [undo, undone] = runApi.useUndoActMutation();
   const set = (line: SheetLine) => dispatch(lineSet({ payId: row.payId, line }));
   async function takeOut(act: number): Promise<void> {
     await untilSaved();
     const answer = await undo({ run: view.id, act });
-    if (answer.data) dispatch(loaded(answer.data));
+    if (!answer.data) return;
+    if ("gone" in answer.data) void navigate("/run");
+    else dispatch(loaded(answer.data));
   }
   // Where the terms changed within the period a cell has a line for each: their rates are those of their days.
   const inCell = (line: SheetLine) =>
