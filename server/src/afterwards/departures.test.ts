@@ -7,6 +7,7 @@ import { readDocument } from "../documents/documents.ts";
 import { saveAgreementFacts } from "../hours/agreements.ts";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
+import { discardRun } from "../runs/discardRun.ts";
 import { openRun } from "../runs/openRun.ts";
 import { keptWorking, readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
@@ -294,6 +295,18 @@ describe("a departure in a run of its own", () => {
     // Runs of the cycle follow each other as before.
     const next = openRun(world.context, world.actor, world.businessId, { cycleId: world.cycleId, from: "usual" });
     expect(readRun(world.context, world.actor, next).periodStart).toBe("2026-06-29");
+  });
+  it("gives the row back to the cycle's run, with what is owed at the end, when that run is discarded", () => {
+    const runId = openUsual(world);
+    const own = record({ pay: "now", payday: "2026-07-01" });
+    expect(row(runId)?.included).toBe(false);
+    discardRun(world.context, world.actor, own);
+    expect(lines(runId)).toEqual([
+      ["ORD", "1197.00"],
+      ["UNUSED-AL", "848.44"],
+    ]);
+    undoDeparture(world.context, world.actor, leaver);
+    expect(lines(runId)).toEqual([["ORD", "1197.00"]]);
   });
 });
 
