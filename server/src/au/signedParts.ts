@@ -90,9 +90,19 @@ export function signedPartsAu(
     balances: after,
     receivers: receiversOf(loaded, fundWords(loaded, shares)),
     hiddenCodes: loaded.elementRows.filter((each) => each.leave === "familyViolence").map((each) => each.code),
+    ordinary: ordinaryOf(loaded, yearAfter),
     message: person.payslipMessage,
   });
   return { leave, slip, dues };
+}
+
+/** The pay element under which most of the year's ordinary time stands. */
+function ordinaryOf({ elementRows }: LoadedRun, year: ReadonlyMap<string, number>) {
+  const paid = (code: string) => year.get(`line:${code}`) ?? 0;
+  const [most] = elementRows
+    .filter((each) => each.element === "ordinary" && each.percent === "100")
+    .sort((a, b) => paid(b.code) - paid(a.code));
+  return most && { code: most.code, name: most.name, byHours: most.entry === "hours" };
 }
 
 /**

@@ -194,6 +194,31 @@ describe("a payslip", () => {
       ["Salary sacrifice and agreed extra", "Example Super", "2026-07-13"],
     ]);
   });
+  it.each([
+    ["ORD", "Ordinary", true, "38.00", "30.00"],
+    ["SAL", "Salary", false, null, null],
+  ] as const)(
+    "a pay of nothing but such leave stands under %s, year-to-date with it",
+    (code, name, byHours, hours, rate) => {
+      const leave = {
+        element: "leaveTaken" as const,
+        leave: "familyViolence",
+        name: "Family violence leave",
+        code: "FDV",
+      };
+      const alone = payslip({
+        ...{ employer: slip.employer, employee: slip.employee, period: slip.period, payday: slip.payday },
+        worked: workOut(pay([{ ...leave, hours: "38", rate: "30" }], { payday: "2026-07-02" }), rules),
+        yearToDate: new Map([
+          [`line:${code}`, 2_000_000],
+          ["line:FDV", 114_000],
+        ]),
+        ...{ hiddenCodes: ["FDV"], ordinary: { code, name, byHours }, fund: null, superDue: "2026-07-13" },
+        ...{ paidTo: [], balances: {}, message: null },
+      });
+      expect(alone.earnings).toEqual([{ name, hours, rate, amount: "1140.00", yearToDate: "21140.00" }]);
+    },
+  );
   it("never names family violence leave, nor its balance", () => {
     expect(JSON.stringify(slip).toLowerCase()).not.toContain("violence");
   });

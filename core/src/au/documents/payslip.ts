@@ -54,6 +54,8 @@ export interface PayslipFacts {
   receivers?: ReadonlyMap<string, string>;
   /** codes of pay elements for leave that a slip must not show */
   hiddenCodes?: readonly string[];
+  /** the pay element that ordinary time of this person stands under */
+  ordinary?: { code: string; name: string; byHours: boolean } | undefined;
 }
 
 const violenceLeave = "familyViolence";
@@ -79,6 +81,7 @@ export function payslip(facts: PayslipFacts): Payslip {
     withoutViolenceLeave(
       alikeAsOne(worked.lines.filter((line) => groups.includes(line.group) && !line.amount.value.isZero())),
       shown,
+      facts.ordinary,
       (facts.hiddenCodes ?? []).reduce((total, code) => total + (yearToDate.get(`line:${code}`) ?? 0), 0),
     );
   const sum = (code: string) => centsText(yearToDate.get(code) ?? 0);
@@ -135,6 +138,7 @@ const correctionNote = (payday: IsoDate | undefined) => (payday ? `, correction 
 function withoutViolenceLeave(
   worked: readonly WorkedLine[],
   shown: (line: WorkedLine["line"], amount: Decimal) => PayslipLine,
+  ordinary: PayslipFacts["ordinary"],
   hiddenYear: number,
 ): PayslipLine[] {
   const isOrdinary = ({ line }: WorkedLine) => line.element === "ordinary" && (line.percent ?? "100") === "100";
@@ -157,6 +161,10 @@ function withoutViolenceLeave(
       return each === target ? plus(slip, hidden) : slip;
     });
   if (!first) return rest.map((each) => shown(each.line, each.amount.value));
-  const alone = { ...shown({ ...first.line, name: "Ordinary" }, first.amount.value), yearToDate: "0.00" };
-  return [plus(alone, more), ...rest.map((each) => shown(each.line, each.amount.value))];
+  const { code, name, byHours } = ordinary ?? { code: "", name: "Ordinary", byHours: true };
+  const alone = shown({ ...first.line, code, name }, first.amount.value);
+  return [
+    plus(byHours ? alone : { ...alone, hours: null, rate: null }, more),
+    ...rest.map((each) => shown(each.line, each.amount.value)),
+  ];
 }
