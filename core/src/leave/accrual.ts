@@ -7,6 +7,7 @@ import { type Cycle, paysPerYear } from "../calendar/payPeriods.ts";
 import { type Decimal, fixed, zero } from "../quantity/decimal.ts";
 import { halfUpToHourE4 } from "../quantity/rounding.ts";
 import { type Figure, figure } from "../working/figure.ts";
+import { leaveWords } from "./kinds.ts";
 
 export interface LeaveEntitlement {
   kind: string;
@@ -22,8 +23,7 @@ export interface AccrualBasis {
   weeklyHours: Decimal;
 }
 
-export const accrualLabel = (kind: string): string =>
-  `${kind === "annual" ? "Annual" : kind === "personal" ? "Personal" : kind} leave accrued`;
+export const accrualLabel = (kind: string): string => `${leaveWords(kind)} accrued`;
 
 /** @param ordinaryHours hours of the pay that leave accrues on */
 export function leaveAccrual(entitled: LeaveEntitlement, ordinaryHours: Figure, basis: AccrualBasis): Figure {

@@ -15,6 +15,7 @@ import { record } from "../store/trail.ts";
 import { summaryFile, yearSummary } from "../year/summary.ts";
 import type { Own } from "./ownPage.ts";
 import { sentPayslips } from "./readStaff.ts";
+import { slipWorking } from "./slipWorking.ts";
 
 export function paperRoutes(context: Context, router: Router, own: Own): void {
   const slipAt = (personId: number, payId: number) => {
@@ -52,9 +53,10 @@ export function paperRoutes(context: Context, router: Router, own: Own): void {
     own((_actor, personId, request) => {
       const found = slipAt(personId, idOf(request, "pay"));
       const figure = String(request.params.figure);
-      // What the employer sets aside on top is not the person's.
-      if (figure === "cost" || figure.startsWith("cost:")) throw notFound("figure");
-      return keptWorking(context, found.runId, found.payId, figure);
+      // What the employer sets aside on top is not the person's; a line by itself may not be the slip's.
+      if (/^(cost$|cost:|line:)/.test(figure)) throw notFound("figure");
+      const working = keptWorking(context, found.runId, found.payId, figure);
+      return slipWorking(context, businessOfPerson(context, personId), slipOf(context, found), working);
     }),
   );
   router.get(

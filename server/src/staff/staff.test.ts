@@ -2,6 +2,7 @@
 import { eq } from "drizzle-orm";
 import { Secret, TOTP } from "otpauth";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { askForLeave } from "../leave/requests.ts";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
@@ -178,6 +179,26 @@ describe("payslips", () => {
         .all()
         .map((each) => each.what),
     ).toContain("looked at the own payslip");
+  });
+  it("say nothing of family violence leave, nor does the why of any figure", async () => {
+    await opened();
+    const runId = openUsual(world);
+    askForLeave(world.context, world.actor, world.businessId, {
+      ...{ personId: who(), kind: "familyViolence", first: "2026-06-22", last: "2026-06-23", hoursADay: null },
+      ...{ inAdvance: false, note: null, approve: { belowNought: true } },
+    });
+    signRun(world, runId);
+    db().update(payRun).set({ state: "sent" }).where(eq(payRun.id, runId)).run();
+    const [slip] = (await page()).body.payslips;
+    const at = `/staff/${who()}/payslips/${slip.payId}`;
+    const gross = (await server.call("GET", `${at}/why/gross`, "alex")).body;
+    // As on the slip: 22.8 h worked and 15.2 h of leave are one line of 38 h.
+    expect(gross.parts).toEqual([expect.objectContaining({ label: "Ordinary", value: "1197.00" })]);
+    const said = ["gross", "net", "super", "withheld", "line:ORD", "line:FDV"].map(
+      async (figure) => (await server.call("GET", `${at}/why/${figure}`, "alex")).body,
+    );
+    const all = JSON.stringify([(await server.call("GET", at, "alex")).body, ...(await Promise.all(said))]);
+    expect(all).not.toMatch(/violence|15\.2|22\.8|957|478/i);
   });
 });
 

@@ -2,6 +2,7 @@
 import type { OwnContribution } from "@zesty/contract/dues";
 import type { StaffPage } from "@zesty/contract/staff";
 import type { Payslip } from "@zesty/core/au/documents/payslip";
+import { leaveWords } from "@zesty/core/leave/kinds";
 import type { PayslipNz } from "@zesty/core/nz/documents/payslip";
 import type { Working } from "@zesty/core/working/figure";
 import { useState } from "react";
@@ -54,7 +55,7 @@ export function Slip({ page, pay }: { page: StaffPage; pay: number }) {
               {line.name}
               {line.hours && (
                 <span className="block text-[15px] text-quiet">
-                  {line.hours} × ${line.rate}
+                  {line.rate === null ? `${line.hours} h` : `${line.hours} × $${line.rate}`}
                 </span>
               )}
             </span>
@@ -85,7 +86,7 @@ export function Slip({ page, pay }: { page: StaffPage; pay: number }) {
       <Part title="Leave after this pay">
         {slip.leave.map((each) => (
           <p key={each.kind} className="figures flex justify-between border-b border-rule py-2">
-            <span>{each.kind.charAt(0).toUpperCase() + each.kind.slice(1)}</span>
+            <span>{leaveWords(each.kind)}</span>
             <span>
               {Math.round(Number(each.balance) * 100) / 100} {"unit" in each ? each.unit : "hours"}
             </span>

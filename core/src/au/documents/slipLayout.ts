@@ -1,5 +1,6 @@
 /** What an Australian payslip shows. */
 import type { PayslipLine, SlipLayout } from "../../documents/slip.ts";
+import { leaveWords } from "../../leave/kinds.ts";
 import { payerNumberKind } from "../abn.ts";
 import type { Payslip } from "./payslip.ts";
 
@@ -31,12 +32,7 @@ export function layoutAu(slip: Payslip): SlipLayout {
       head: ["Leave, hours", "Accrued", "Taken", "Balance"],
       money: [],
       dates: [],
-      rows: slip.leave.map((each) => [
-        each.kind.charAt(0).toUpperCase() + each.kind.slice(1),
-        each.accrued,
-        each.taken,
-        each.balance,
-      ]),
+      rows: slip.leave.map((each) => [leaveWords(each.kind), each.accrued, each.taken, each.balance]),
     },
   };
 }
