@@ -75,7 +75,7 @@ export function payslipDefinition(slip: Slip): TDocumentDefinitions {
   const shown = slipLayout(slip);
   const small = (label: string, value: string): Content => ({ text: [{ text: `${label}  `, color: quiet }, value] });
   const contributionWidths = shown.contributions.head.length === 4 ? ["*", 80, 70, 80] : ["*", 70, 80];
-  const leaveWidths = shown.leave.head.length === 4 ? ["*", 55, 50, 60] : ["*", 50, 60];
+  const leaveWidths = shown.leave.head.length === 4 ? ["*", 46, 40, 50] : ["*", 50, 60];
   return {
     ...page,
     header: whoseItIs(slip),

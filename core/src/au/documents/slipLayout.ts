@@ -32,7 +32,13 @@ export function layoutAu(slip: Payslip): SlipLayout {
       head: ["Leave, hours", "Accrued", "Taken", "Balance"],
       money: [],
       dates: [],
-      rows: slip.leave.map((each) => [leaveWords(each.kind), each.accrued, each.taken, each.balance]),
+      // Under a heading that says leave.
+      rows: slip.leave.map((each) => [
+        leaveWords(each.kind).replace(/ leave$/, ""),
+        each.accrued,
+        each.taken,
+        each.balance,
+      ]),
     },
   };
 }
