@@ -53,8 +53,8 @@ export function paperRoutes(context: Context, router: Router, own: Own): void {
     own((_actor, personId, request) => {
       const found = slipAt(personId, idOf(request, "pay"));
       const figure = String(request.params.figure);
-      // What the employer sets aside on top is not the person's; a line by itself may not be the slip's.
-      if (/^(cost$|cost:|line:)/.test(figure)) throw notFound("figure");
+      // Those that the page shows: what is set aside on top is not the person's, and a line by itself may not be the slip's.
+      if (!["gross", "withheld", "net"].includes(figure)) throw notFound("figure");
       const working = keptWorking(context, found.runId, found.payId, figure);
       return slipWorking(context, businessOfPerson(context, personId), slipOf(context, found), working);
     }),

@@ -194,7 +194,7 @@ describe("payslips", () => {
     const gross = (await server.call("GET", `${at}/why/gross`, "alex")).body;
     // As on the slip: 22.8 h worked and 15.2 h of leave are one line of 38 h.
     expect(gross.parts).toEqual([expect.objectContaining({ label: "Ordinary", value: "1197.00" })]);
-    const said = ["gross", "net", "super", "withheld", "line:ORD", "line:FDV"].map(
+    const said = ["gross", "net", "withheld", "hours", "line:ORD", "taxable"].map(
       async (figure) => (await server.call("GET", `${at}/why/${figure}`, "alex")).body,
     );
     const all = JSON.stringify([(await server.call("GET", at, "alex")).body, ...(await Promise.all(said))]);

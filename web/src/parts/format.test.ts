@@ -52,6 +52,7 @@ it.each<[string, string]>([
   [monthWords("2025-07"), "July 2025"],
   // A day that is being typed.
   [longDate(""), ""],
+  [monthWords("2025"), "2025"],
   [flagWords("firstAider"), "First aider"],
   [sentenceCase("no change"), "No change"],
   [bytes(900), "1 kB"],

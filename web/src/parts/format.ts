@@ -20,10 +20,10 @@ const yeared = new Intl.DateTimeFormat("en-AU", {
 });
 
 /** A day that is being typed is no day yet: it is said as it stands. */
-const said = (words: Intl.DateTimeFormat, iso: string): string =>
-  isDate(iso) ? words.format(new Date(`${iso}T00:00:00Z`)) : iso;
+const said = (words: Intl.DateTimeFormat, iso: string, typed = iso): string =>
+  isDate(iso) ? words.format(new Date(`${iso}T00:00:00Z`)) : typed;
 /** "July 2025" of "2025-07" */
-export const monthWords = (month: string): string => said(monthNamed, `${month}-01`);
+export const monthWords = (month: string): string => said(monthNamed, `${month}-01`, month);
 export const shortDate = (iso: string): string => said(dayMonth, iso);
 export const longDate = (iso: string): string => said(full, iso);
 /** "Mon 22 Jun 2026" */
