@@ -28,6 +28,9 @@ export default defineConfig({
         "--disable-background-networking",
         "--disable-component-update",
         "--disable-sync",
+        // A page of a test lives for seconds: processes that serve long lives cost it time.
+        "--in-process-gpu",
+        "--disable-features=SpareRendererForSitePerProcess",
       ],
     },
     // A trace of every step costs a third of the time; asked for where a failure is looked into.

@@ -1,5 +1,5 @@
 /** Starts the built programs as a person would, on ports of their own, and stops or kills them. */
-import { type ChildProcess, spawn } from "node:child_process";
+import { type ChildProcess, fork, spawn } from "node:child_process";
 import { createServer } from "node:net";
 import { join } from "node:path";
 
@@ -55,6 +55,44 @@ export function endProgram(child: ChildProcess, signal: NodeJS.Signals = "SIGTER
     child.on("exit", () => resolve());
     child.kill(signal);
   });
+}
+
+/** What this worker's warm process is asked for: to start a program, or to stop what an order before started. */
+interface Order {
+  id: number;
+  start?: { program: string; env: Record<string, string> };
+}
+let host: ChildProcess | undefined;
+let orders = 0;
+
+function order(asked: Order): Promise<void> {
+  host ??= fork(join(import.meta.dirname, "host.mjs"), {
+    cwd: root,
+    execArgv: [],
+    stdio: ["ignore", "ignore", "inherit", "ipc"],
+  });
+  const to = host;
+  return new Promise((resolve, reject) => {
+    const ended = () => reject(new Error("The process of the worlds has ended."));
+    const hear = ({ id, fault }: { id: number; fault: string | null }) => {
+      if (id !== asked.id) return;
+      to.off("message", hear);
+      to.off("exit", ended);
+      if (fault === null) resolve();
+      else reject(new Error(fault));
+    };
+    to.on("message", hear);
+    to.on("exit", ended);
+    to.send(asked);
+  });
+}
+
+/** Starts a program beside others, in a process that is warm. @returns when it listens: what stops it */
+export async function startBeside(program: string, env: Record<string, string>): Promise<() => Promise<void>> {
+  orders += 1;
+  const id = orders;
+  await order({ id, start: { program, env } });
+  return () => order({ id });
 }
 
 export interface Ports {

@@ -3,7 +3,7 @@ import type { ChildProcess } from "node:child_process";
 import { cpSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { test as base, expect, type Page } from "@playwright/test";
-import { endProgram, environment, freePorts, root, startProgram } from "./programs.ts";
+import { endProgram, environment, freePorts, type Ports, root, startBeside, startProgram } from "./programs.ts";
 import { templateFolder } from "./template.ts";
 
 export interface Effects {
@@ -24,13 +24,16 @@ export interface World {
   effects(): Promise<Effects>;
   faults(rules: object[]): Promise<void>;
   api(email?: string): Promise<Api>;
+  end(): Promise<void>;
+}
+/** A world whose programs run by themselves: they can be killed. */
+export interface KillableWorld extends World {
   /** of the server, in MB */
   memory(): number;
   killServer(): Promise<void>;
   startServer(): Promise<void>;
   stopStandins(): Promise<void>;
   startStandins(): Promise<void>;
-  end(): Promise<void>;
 }
 
 /** The API as a program uses it: a session cookie and JSON. */
@@ -41,19 +44,58 @@ export interface Api {
 
 let made = 0;
 
-export async function startWorld(): Promise<World> {
+function layWorld() {
   made += 1;
   const folder = join(root, "data", "e2e", `world-${process.pid}-${made}`);
   // Backups that the demo made stay behind: no test reads them.
   cpSync(templateFolder, folder, { recursive: true, filter: (from) => !from.endsWith("/backups") });
+  return folder;
+}
+
+/** A world in this worker's warm process. */
+export async function startWorld(): Promise<World> {
+  const folder = layWorld();
   const ports = await freePorts();
   const env = environment(folder, ports);
-  const url = `http://127.0.0.1:${ports.app}`;
-  const sim = `http://127.0.0.1:${ports.standins}/sim/control`;
+  // The application sets the clock of the stand-ins.
+  const stopStandins = await startBeside("standins", env);
+  const stopServer = await startBeside("server", env);
+  return worldAt(folder, ports, async () => {
+    await stopServer();
+    await stopStandins();
+  });
+}
+
+/** A world whose programs are started as a person would start them. */
+export async function startKillableWorld(): Promise<KillableWorld> {
+  const folder = layWorld();
+  const ports = await freePorts();
+  const env = environment(folder, ports);
   let [standins, server]: [ChildProcess, ChildProcess] = await Promise.all([
     startProgram("standins/dist/main.js", env, "ready"),
     startProgram("server/dist/main.js", env, "ready"),
   ]);
+  const end = async () => {
+    await endProgram(server);
+    await endProgram(standins);
+  };
+  return {
+    ...worldAt(folder, ports, end),
+    memory: () => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${server.pid}/status`, "utf8"))?.[1]) / 1024,
+    killServer: () => endProgram(server, "SIGKILL"),
+    startServer: async () => {
+      server = await startProgram("server/dist/main.js", env, "ready");
+    },
+    stopStandins: () => endProgram(standins, "SIGKILL"),
+    startStandins: async () => {
+      standins = await startProgram("standins/dist/main.js", env, "ready");
+    },
+  };
+}
+
+function worldAt(folder: string, ports: Ports, end: () => Promise<void>): World {
+  const url = `http://127.0.0.1:${ports.app}`;
+  const sim = `http://127.0.0.1:${ports.standins}/sim/control`;
   return {
     url,
     postBox: `http://127.0.0.1:${ports.standins}/post-box`,
@@ -89,18 +131,8 @@ export async function startWorld(): Promise<World> {
       if (signedIn.status !== 200) throw new Error(`${email} could not sign in: ${JSON.stringify(signedIn.body)}`);
       return { call };
     },
-    memory: () => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${server.pid}/status`, "utf8"))?.[1]) / 1024,
-    killServer: () => endProgram(server, "SIGKILL"),
-    startServer: async () => {
-      server = await startProgram("server/dist/main.js", env, "ready");
-    },
-    stopStandins: () => endProgram(standins, "SIGKILL"),
-    startStandins: async () => {
-      standins = await startProgram("standins/dist/main.js", env, "ready");
-    },
     end: async () => {
-      await endProgram(server);
-      await endProgram(standins);
+      await end();
       rmSync(folder, { recursive: true, force: true });
     },
   };
@@ -111,6 +143,16 @@ export const test = base.extend<{ world: World }>({
   // biome-ignore lint/correctness/noEmptyPattern: Playwright wants the pattern
   world: async ({}, use) => {
     const world = await startWorld();
+    await use(world);
+    await world.end();
+  },
+});
+
+/** The same, with programs that can be killed. */
+export const killable = base.extend<{ world: KillableWorld }>({
+  // biome-ignore lint/correctness/noEmptyPattern: Playwright wants the pattern
+  world: async ({}, use) => {
+    const world = await startKillableWorld();
     await use(world);
     await world.end();
   },
@@ -163,6 +205,25 @@ export const standsStill = (page: Page, quietMs = 120): Promise<void> =>
       }),
     quietMs,
   );
+
+const nowhere = "There is no such page";
+
+/**
+ * Goes to a page as a link would, by way of a page that does not exist, so that nothing of the last one is left. The
+ * application stays warm: loading it anew costs more than the page.
+ */
+export async function visit(page: Page, path: string): Promise<void> {
+  for (const [to, heading] of [
+    ["/nowhere", page.getByRole("heading", { level: 1, name: nowhere })],
+    [path, page.getByRole("heading", { level: 1 }).and(page.locator(`:not(:text-is("${nowhere}"))`))],
+  ] as const) {
+    await page.evaluate((address) => {
+      history.pushState({}, "", address);
+      dispatchEvent(new PopStateEvent("popstate"));
+    }, to);
+    await heading.waitFor();
+  }
+}
 
 /** Signed in by the door that programs use, straight to a page: the desk and the form have tests of their own. */
 export async function openAt(page: Page, world: World, path: string, email = "pip@pith.example"): Promise<void> {

@@ -10,6 +10,7 @@ export default defineConfig({
     rolldownOptions: {
       input: {
         main: "src/main.ts",
+        serve: "src/serve.ts",
         makeDemo: "src/demo/makeDemo.ts",
         payslipWorker: "src/documents/payslipWorker.ts",
         readBookWorker: "src/sheets/readBookWorker.ts",

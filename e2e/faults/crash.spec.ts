@@ -6,9 +6,9 @@ import { spawnSync } from "node:child_process";
 import { join } from "node:path";
 import Database from "better-sqlite3";
 import { root } from "../programs.ts";
-import { type Api, expect, makeReady, openRun, startWorld, test, until } from "../world.ts";
+import { type Api, expect, killable, makeReady, openRun, startKillableWorld, until } from "../world.ts";
 
-const rounds = Number(process.env.ZESTY_KILLS ?? 12);
+const rounds = Number(process.env.ZESTY_KILLS ?? 8);
 const allowed = 300_000 + rounds * 10_000;
 /** A fixed sequence of waits, so that a failure can be repeated. */
 const waits = Array.from({ length: rounds }, (_, at) => (at * 37) % 190);
@@ -27,8 +27,8 @@ function outsideReader(folder: string): () => void {
   return () => clearInterval(timer);
 }
 
-test("killed while signing off: either all of it stands or nothing does", async ({ world }) => {
-  test.setTimeout(allowed);
+killable("killed while signing off: either all of it stands or nothing does", async ({ world }) => {
+  killable.setTimeout(allowed);
   const stopReading = outsideReader(world.folder);
   let api = await world.api();
   const version = await makeReady(api);
@@ -55,8 +55,8 @@ test("killed while signing off: either all of it stands or nothing does", async 
   stopReading();
 });
 
-test("killed while sending: each message arrives once", async ({ world }) => {
-  test.setTimeout(allowed);
+killable("killed while sending: each message arrives once", async ({ world }) => {
+  killable.setTimeout(allowed);
   const stopReading = outsideReader(world.folder);
   let api = await world.api();
   const before = await world.effects();
@@ -84,8 +84,8 @@ test("killed while sending: each message arrives once", async ({ world }) => {
   stopReading();
 });
 
-test("killed while dues are paid: each contribution and each payment once", async ({ world }) => {
-  test.setTimeout(allowed);
+killable("killed while dues are paid: each contribution and each payment once", async ({ world }) => {
+  killable.setTimeout(allowed);
   const stopReading = outsideReader(world.folder);
   let api = await world.api();
   const at = "/businesses/1";
@@ -171,46 +171,49 @@ async function answerList(api: Api, mailed: boolean): Promise<void> {
 }
 
 for (const { backup, wait, otherHours } of restores)
-  test(`killed ${wait} ms into a send, backup ${backup} restored${otherHours ? ", other hours" : ""}: each thing once`, async () => {
-    const world = await startWorld();
-    try {
-      const before = await world.effects();
-      let api = await world.api();
-      const command = (name: string, ...more: string[]): string => {
-        const env = { ...process.env, ZESTY_DATA: join(world.folder, "app") };
-        const program = join(root, "server", "dist", `${name}.js`);
-        const done = spawnSync(process.execPath, [program, ...more], { env, encoding: "utf8" });
-        expect([name, done.status, done.stderr]).toEqual([name, 0, ""]);
-        return done.stdout;
-      };
-      const backups: string[] = [];
-      const keepBackup = () => {
-        const into = join(world.folder, "kept", String(backups.length));
-        backups.push(join(into, /Backup (\S+)/.exec(command("backup", into))?.[1] ?? ""));
-      };
-      keepBackup();
-      await typeHours(api, "30");
-      keepBackup();
-      await makeReady(api);
-      keepBackup();
-      await signAndSend(api);
-      await new Promise((resolve) => setTimeout(resolve, wait));
-      await world.killServer();
-      command("restore", backups[backup] ?? "");
-      await world.startServer();
-      api = await world.api();
-      await typeHours(api, otherHours ? "31" : "30");
-      await signAndSend(api);
-      const letters = async () => (await world.effects()).mail.slice(before.mail.length);
-      await answerList(api, (await letters()).length === 11);
-      await signAndSend(api);
-      await until(letters, (all) => new Set(all.map((each) => each.recipient)).size === 11, 60);
-      const after = await world.effects();
-      expect(after.events.filter((each) => each.payDate === "2026-07-02")).toHaveLength(1);
-      expect(after.files.length - before.files.length).toBe(1);
-      // Where some had theirs and some had not, nobody can be asked: who had it gets the same letter of the same number.
-      expect(new Set((await letters()).map((each) => each.messageId)).size).toBeLessThanOrEqual(otherHours ? 12 : 11);
-    } finally {
-      await world.end();
-    }
-  });
+  killable(
+    `killed ${wait} ms into a send, backup ${backup} restored${otherHours ? ", other hours" : ""}: each thing once`,
+    async () => {
+      const world = await startKillableWorld();
+      try {
+        const before = await world.effects();
+        let api = await world.api();
+        const command = (name: string, ...more: string[]): string => {
+          const env = { ...process.env, ZESTY_DATA: join(world.folder, "app") };
+          const program = join(root, "server", "dist", `${name}.js`);
+          const done = spawnSync(process.execPath, [program, ...more], { env, encoding: "utf8" });
+          expect([name, done.status, done.stderr]).toEqual([name, 0, ""]);
+          return done.stdout;
+        };
+        const backups: string[] = [];
+        const keepBackup = () => {
+          const into = join(world.folder, "kept", String(backups.length));
+          backups.push(join(into, /Backup (\S+)/.exec(command("backup", into))?.[1] ?? ""));
+        };
+        keepBackup();
+        await typeHours(api, "30");
+        keepBackup();
+        await makeReady(api);
+        keepBackup();
+        await signAndSend(api);
+        await new Promise((resolve) => setTimeout(resolve, wait));
+        await world.killServer();
+        command("restore", backups[backup] ?? "");
+        await world.startServer();
+        api = await world.api();
+        await typeHours(api, otherHours ? "31" : "30");
+        await signAndSend(api);
+        const letters = async () => (await world.effects()).mail.slice(before.mail.length);
+        await answerList(api, (await letters()).length === 11);
+        await signAndSend(api);
+        await until(letters, (all) => new Set(all.map((each) => each.recipient)).size === 11, 60);
+        const after = await world.effects();
+        expect(after.events.filter((each) => each.payDate === "2026-07-02")).toHaveLength(1);
+        expect(after.files.length - before.files.length).toBe(1);
+        // Where some had theirs and some had not, nobody can be asked: who had it gets the same letter of the same number.
+        expect(new Set((await letters()).map((each) => each.messageId)).size).toBeLessThanOrEqual(otherHours ? 12 : 11);
+      } finally {
+        await world.end();
+      }
+    },
+  );

@@ -1,5 +1,5 @@
 /** Stand-ins that are down, cut the line, answer nonsense or twice: never success by silence, never sent twice. */
-import { type Api, expect, makeReady, openRun, test, until } from "../world.ts";
+import { type Api, expect, killable, makeReady, openRun, test, until } from "../world.ts";
 
 const sent = async (api: Api) => (await api.call("GET", `/runs/${openRun}/send`)).body;
 const channel = (view: { rows: { channel: string; state: string; detail: string }[] }, name: string) =>
@@ -38,7 +38,7 @@ test("the line is cut after storing, answers are nonsense or 500: asked after, n
   expect(new Set(effects.mail.map((each) => each.messageId)).size).toBe(effects.mail.length);
 });
 
-test("everything is down: the run waits, says so, and goes out once when they are back", async ({ world }) => {
+killable("everything is down: the run waits, says so, and goes out once when they are back", async ({ world }) => {
   const api = await world.api();
   await signed(api);
   await world.stopStandins();

@@ -2,7 +2,7 @@
  * Thirty people at work for a while, with a hundred pages that listen: nothing is refused that should not be, and memory
  * does not climb. `npm run endure` goes on for twenty minutes (ZESTY_SOAK, in seconds) and holds the answers to a time.
  */
-import { expect, openRun, startWorld, test, until, type World } from "../world.ts";
+import { expect, openRun, startKillableWorld, test, until, type World } from "../world.ts";
 
 const seconds = Number(process.env.ZESTY_SOAK ?? 6);
 const isLong = seconds > 60;
@@ -29,7 +29,7 @@ async function join(world: World, at: number, cookies: Map<string, string>): Pro
 
 test("people at work for a while: answers come, memory does not climb", async () => {
   test.setTimeout((seconds + 300) * 1000);
-  const world = await startWorld();
+  const world = await startKillableWorld();
   try {
     const lead = await world.api();
     const rights = [1, 2, 3, 4, 5, 6].map((businessId) => ({ businessId, right: "prepare" }));

@@ -4,6 +4,7 @@ import { beside, find, press, tabTo, tickAll } from "../keyboard.ts";
 import {
   test as alone,
   expect,
+  killable,
   openAt,
   openRun,
   runs,
@@ -225,7 +226,7 @@ test("typing is saved when the page is left at once, by a click, by the address 
   }
 });
 
-test("typing that never reached the server is offered again on the next visit", async ({ page, world }) => {
+killable("typing that never reached the server is offered again on the next visit", async ({ page, world }) => {
   await openAt(page, world, `/run/${openRun}`);
   await page.getByRole("tab", { name: "Hours" }).click();
   const row = page.getByRole("grid", { name: "Run sheet" }).getByRole("row", { name: /Imogen Tarrant/ });

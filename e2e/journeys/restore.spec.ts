@@ -2,7 +2,7 @@
 import { spawnSync } from "node:child_process";
 import { join } from "node:path";
 import { root } from "../programs.ts";
-import { expect, makeReady, openAt, openRun, test, until } from "../world.ts";
+import { expect, makeReady, openAt, openRun, killable as test, until } from "../world.ts";
 
 test("a run that was paid after the backup is taken over, and paid once", async ({ page, world }) => {
   const command = (name: string) => {

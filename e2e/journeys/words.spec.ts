@@ -1,5 +1,5 @@
 /** Every place of the demo is read as a reader would: no words of the program, no days and dollars as a machine writes them. */
-import { expect, openAt, openRun, runs, standsStill, testInOneWorld } from "../world.ts";
+import { expect, openAt, openRun, runs, standsStill, testInOneWorld, visit } from "../world.ts";
 
 const test = testInOneWorld();
 type Page = Parameters<typeof openAt>[0];
@@ -84,7 +84,7 @@ for (const [country, business, own, run, person, otherLaw] of [
     await openAt(page, world, `/desk?business=${business}`);
     const found: string[] = [];
     for (const path of all) {
-      await page.goto(`${world.url}${path}${path.includes("?") ? "&" : "?"}business=${business}`);
+      await visit(page, `${path}${path.includes("?") ? "&" : "?"}business=${business}`);
       await expect(page.getByText(/^Fetching /), path).toHaveCount(0);
       await standsStill(page);
       found.push(...(await faultsOf(page, path, ofAll.test(path) ? null : otherLaw)));

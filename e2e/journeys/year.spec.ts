@@ -1,6 +1,6 @@
 /** The payroll year from the sheet of proof to its close, by keyboard, against the agency's and the bank's stand-ins. */
 import { beside, press, tabTo } from "../keyboard.ts";
-import { expect, openAt, signIn, test, until, type World } from "../world.ts";
+import { expect, killable, openAt, signIn, test, until, type World } from "../world.ts";
 
 const voice = (name: string) => new RegExp(`^${name} `);
 type Page = Parameters<typeof signIn>[0];
@@ -175,7 +175,7 @@ test("year summaries go out by mail, and the page says who has one; a list of co
   await expect(row(page, "2 contractors")).toContainText("11,940.00");
 });
 
-test("killed while the year is declared: the event is sent once, or not at all", async ({ world }) => {
+killable("killed while the year is declared: the event is sent once, or not at all", async ({ world }) => {
   let api = await world.api();
   const { rows } = (await api.call("GET", "/businesses/1/year?from=2025-07-01")).body;
   const people = rows
