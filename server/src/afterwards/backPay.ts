@@ -4,11 +4,12 @@ import type { Employment } from "@zesty/contract/people";
 import type { TimeTerms } from "@zesty/contract/time";
 import type { AnyInput } from "@zesty/core/countries/countries";
 import { decimal, sum } from "@zesty/core/quantity/decimal";
-import { and, asc, desc, eq, gte, isNull } from "drizzle-orm";
+import { and, asc, desc, eq, gte, isNull, or, sql } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { cannot, notFound } from "../ground/problem.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { undoAct } from "../row/acts.ts";
+import { isWaitingAct } from "../row/waitingActs.ts";
 import { refreshRun } from "../row/workRun.ts";
 import { datedRecords } from "../store/dated.ts";
 import { dryRun } from "../store/dryRun.ts";
@@ -110,7 +111,7 @@ export function undoBackPay(context: Context, personId: number, section: Change[
         eq(act.kind, kinds[section]),
         eq(act.termsId, termsId),
         isNull(act.undoneAt),
-        eq(payRun.state, "open"),
+        or(eq(payRun.state, "open"), sql.raw(isWaitingAct("act"))),
       ),
     )
     .all())

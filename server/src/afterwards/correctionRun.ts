@@ -2,13 +2,14 @@
 import { amendsEarlierYear, payrollYearOf, withoutGuarantee, workOutAnyRow } from "@zesty/core/countries/countries";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { decimal } from "@zesty/core/quantity/decimal";
-import { and, eq, isNull } from "drizzle-orm";
+import { and, eq, isNull, or, sql } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import type { Run } from "../ground/findRun.ts";
 import { undoAct } from "../row/acts.ts";
 import { keepComposed } from "../row/keepComposed.ts";
 import { loadRun } from "../row/runRows.ts";
+import { isWaitingAct } from "../row/waitingActs.ts";
 import { workRows } from "../row/workRun.ts";
 import { insertRun, openRun } from "../runs/openRun.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";
@@ -120,7 +121,10 @@ export function ownRun(context: Context, actor: Actor, run: Run, row: typeof pay
   return { runId, payId, actId, overpaid };
 }
 
-/** Puts the lines of a correction on record as an act of its own; an open one of the same pay gives way to it. */
+/**
+ * Puts the lines of a correction on record as an act of its own. One of the same pay that is not signed off gives way to
+ * it, in whatever run it stands: both begin at the pay as it is.
+ */
 export function putAct(
   context: Context,
   actor: Actor,
@@ -131,10 +135,20 @@ export function putAct(
 ): number {
   const { db } = context.store;
   const at = context.clock.now();
-  db.update(act)
-    .set({ undoneAt: at })
-    .where(and(eq(act.runId, runId), eq(act.correctsPayId, row.id), isNull(act.undoneAt)))
-    .run();
+  const before = db
+    .select({ id: act.id, runId: act.runId })
+    .from(act)
+    .innerJoin(payRun, eq(act.runId, payRun.id))
+    .where(
+      and(
+        ...[eq(act.correctsPayId, row.id), isNull(act.undoneAt)],
+        or(eq(payRun.state, "open"), sql.raw(isWaitingAct("act"))),
+      ),
+    )
+    .all();
+  for (const each of before)
+    if (each.runId === runId) db.update(act).set({ undoneAt: at }).where(eq(act.id, each.id)).run();
+    else undoAct(context, each.id);
   return db
     .insert(act)
     .values({

@@ -18,7 +18,7 @@ import { signOff } from "../signOff/signOff.ts";
 import { takeBack } from "../signOff/takeBack.ts";
 import { document, outbox, pay, payRun } from "../store/schema.ts";
 import { leaveBalances } from "../store/sums.ts";
-import { openUsual, type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
+import { openUsual, type SmallWorld, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { declareYear } from "../year/declare.ts";
 import { readYearAndEnding } from "../year/ending.ts";
 import { makeCorrection } from "./correction.ts";
@@ -332,6 +332,46 @@ describe("a departure recorded after the period was paid", () => {
     expect(row(own)?.marks.filter((mark) => mark.kind === "stop")).toEqual([]);
     tickAndSign(own);
     expect(leaveBalances(world.context.store, [leaver]).get(leaver)?.get("annual")).toBe(0);
+  });
+});
+
+describe.each([
+  ["AU", "left out and signed off"],
+  ["AU", "discarded"],
+  ["NZ", "left out and signed off"],
+  ["NZ", "discarded"],
+] as const)("a final pay whose run did not pay it: %s, %s", (country, way) => {
+  it("waits for the next run of the cycle, the last day before its period too", async () => {
+    if (country === "NZ") {
+      await world.end();
+      world = smallWorldNz(3);
+      leaver = world.personIds[0] ?? 0;
+    }
+    const { context, actor } = world;
+    const departure = () => readPerson(context, leaver).departure;
+    const first = openUsual(world);
+    const { periodEnd } = readRun(context, actor, first);
+    const isLate = way === "discarded";
+    if (isLate) tickAndSign(first);
+    const held = recordDeparture(context, actor, leaver, wanted({ lastDay: periodEnd })) ?? openUsual(world);
+    const owed = lines(held)?.filter(([code]) => code !== "ORD" && code !== "HOL-8");
+    expect(departure()?.runId).toBe(held);
+    expect(owed?.length).toBeGreaterThan(0);
+    if (isLate) discardRun(context, actor, held);
+    else {
+      const { version } = readRun(context, actor, held);
+      saveRows(context, actor, held, { version, rows: [{ payId: row(held)?.payId ?? 0, included: false }] });
+      tickAndSign(held);
+    }
+    expect(departure()).toMatchObject({ runId: null, payday: null, undo: "whole" });
+    expect(readPerson(context, leaver).details.endDate).toBe(periodEnd);
+    const next = openUsual(world);
+    expect(departure()?.runId).toBe(next);
+    if (isLate) expect(lines(next)?.filter(([code]) => code !== "HOL-8")).toEqual(owed);
+    else expect(lines(next)?.map(([code]) => code)).toEqual(expect.arrayContaining(owed?.map(([code]) => code) ?? []));
+    expect(readRun(context, actor, next).leftOut).toEqual([]);
+    tickAndSign(next);
+    expect(row(openUsual(world))).toBeUndefined();
   });
 });
 

@@ -10,7 +10,7 @@ import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
 import { cannot, conflict, notFound } from "../ground/problem.ts";
-import { isPaidFrom, openDeparture, runOf, standingAgain } from "../people/readDeparture.ts";
+import { finalRunOf, isPaidFrom, openDeparture, standingAgain } from "../people/readDeparture.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
 import { departure, employedAgain, leaveEntry, person } from "../store/schema.ts";
 import { leaveBalances } from "../store/sums.ts";
@@ -32,7 +32,7 @@ export function employAgainFrom(context: Context, actor: Actor, personId: number
     throw cannot("paid-already", text, { errors: [{ path: "from", text }] });
   }
   const left = openDeparture(context, personId);
-  const run = left ? runOf(context, left.runId) : undefined;
+  const run = left ? finalRunOf(context, left) : undefined;
   if (left && (!run || run.state === "open" || run.state === "signedOff"))
     throw conflict(
       "final-pay-first",

@@ -15,6 +15,7 @@ import type { Actor, Context } from "../ground/context.ts";
 import { todayAt } from "../ground/findBusiness.ts";
 import { findRun, type Run } from "../ground/findRun.ts";
 import { cannot, conflict } from "../ground/problem.ts";
+import { isWaitingAct } from "../row/waitingActs.ts";
 import { refreshRun } from "../row/workRun.ts";
 import { datedRecords } from "../store/dated.ts";
 import { dryRun } from "../store/dryRun.ts";
@@ -117,13 +118,14 @@ function correctedSince({ store, rules }: Pick<Context, "store" | "rules">, pers
   return found;
 }
 
-/** Pays of which a correction waits in an open run: what it changes is not known until that is signed off. */
+/** Pays of which a correction waits, in an open run or for the next one: what it changes is not known until that is signed off. */
 const waitsForCorrection = ({ store }: Context, businessId: number): Map<number, string> =>
   new Map(
     store
       .prepared<[number], { payId: number; payday: string }>(
         `SELECT a.corrects_pay_id AS payId, r.payday AS payday FROM act a JOIN pay_run r ON r.id = a.run_id
-         WHERE a.business_id = ? AND a.kind = 'correction' AND a.undone_at IS NULL AND r.state = 'open'`,
+         WHERE a.business_id = ? AND a.kind = 'correction' AND a.undone_at IS NULL
+           AND (r.state = 'open' OR ${isWaitingAct("a")})`,
       )
       .all(businessId)
       .map((row) => [row.payId, row.payday]),

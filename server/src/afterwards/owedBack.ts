@@ -62,7 +62,7 @@ export function backPaidOf(
 /** Back pay that stands: with the lines of the row that holds it, as they are paid. */
 function actsThatPay({ store: { db } }: Context, personId: number) {
   return db
-    .select({ id: act.id, owed: act.owed, lines: pay.lines, state: payRun.state })
+    .select({ id: act.id, owed: act.owed, lines: pay.lines, state: payRun.state, included: pay.included })
     .from(act)
     .innerJoin(payRun, eq(act.runId, payRun.id))
     .innerJoin(pay, and(eq(pay.runId, act.runId), eq(pay.personId, act.personId)))
@@ -75,7 +75,12 @@ function actsThatPay({ store: { db } }: Context, personId: number) {
       ),
     )
     .all()
-    .map(({ id, owed, lines, state }) => ({ owed, state, lines: lines.filter((line) => line.act === id) }));
+    .map(({ id, owed, lines, state, included }) => ({
+      owed,
+      // Of a row that its run was signed off without nothing is paid: it waits for the next one.
+      state: included ? state : ("open" as const),
+      lines: lines.filter((line) => line.act === id),
+    }));
 }
 
 export function nextPayday(context: Context, cycleId: number): string | null {

@@ -87,7 +87,7 @@ function signedCorrections(context: Context, row: typeof pay.$inferSelect, run: 
     .select({ pay, run: payRun })
     .from(pay)
     .innerJoin(payRun, eq(pay.runId, payRun.id))
-    .where(eq(pay.personId, row.personId))
+    .where(and(eq(pay.personId, row.personId), eq(pay.included, true)))
     .all()
     .filter((each) => each.run.state !== "open" && each.run.state !== "takenBack" && each.pay.id !== row.id)
     .map((each) => ({ ...each, lines: each.pay.lines.filter((line) => line.corrects === run.payday) }))

@@ -29,7 +29,10 @@ export function readCorrectable(context: Context, payId: number): CorrectablePay
     .where(eq(pay.personId, row.personId))
     .all()
     .filter(
-      (each) => each.run.state !== "takenBack" && (each.pay.corrects?.payId === payId || each.pay.lines.some(isOfIt)),
+      (each) =>
+        each.run.state !== "takenBack" &&
+        (each.pay.included || each.run.state === "open") &&
+        (each.pay.corrects?.payId === payId || each.pay.lines.some(isOfIt)),
     );
   const lines = merged(was, rate, run.payday);
   const made = corrections.map((each) => ({ runId: each.run.id, payday: each.run.payday, state: each.run.state }));

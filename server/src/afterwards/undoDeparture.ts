@@ -3,7 +3,7 @@ import { addDays } from "@zesty/core/calendar/dates";
 import { and, desc, eq, lte, ne } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { conflict } from "../ground/problem.ts";
-import { openDeparture, runOf } from "../people/readDeparture.ts";
+import { finalRunOf, openDeparture } from "../people/readDeparture.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
 import { departure, outbox, payRun, person, usualPay } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
@@ -19,7 +19,7 @@ export function undoDeparture(context: Context, actor: Actor, personId: number):
   const touched = context.store.transaction(() => {
     const found = openDeparture(context, personId);
     if (!found) throw conflict("not-left", "No departure is recorded. Nothing was changed.");
-    const run = runOf(context, found.runId);
+    const run = finalRunOf(context, found);
     if (run && run.state === "signedOff" && !anythingSent(context, run.id))
       throw conflict(
         "take-back-first",

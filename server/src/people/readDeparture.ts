@@ -33,6 +33,19 @@ export const earlierEmployments = (context: Context, personId: number): EarlierE
 export const notFollowed = (id: string): string =>
   `NOT EXISTS (SELECT 1 FROM employed_again a WHERE a.departure_id = ${id} AND a.undone_at IS NULL)`;
 
+/** A final pay that stands in no run, or that a run was signed off without, waits for the next one. @param row the departure */
+export const isWaiting = (row: string): string =>
+  `(${row}.run_id IS NULL OR EXISTS (SELECT 1 FROM pay w JOIN pay_run wr ON wr.id = w.run_id
+     WHERE w.id = ${row}.pay_id AND NOT w.included AND wr.state NOT IN ('open', 'takenBack')))`;
+
+/** The run that holds a final pay; undefined while it waits for one. */
+export const finalRunOf = (context: Context, found: { id: number; runId: number | null }) =>
+  context.store
+    .prepared<[number], { waits: 0 | 1 }>(`SELECT ${isWaiting("d")} AS waits FROM departure d WHERE d.id = ?`)
+    .get(found.id)?.waits
+    ? undefined
+    : runOf(context, found.runId);
+
 export const openDeparture = (context: Context, personId: number) =>
   context.store.db
     .select()
@@ -43,19 +56,19 @@ export const openDeparture = (context: Context, personId: number) =>
 export function readDeparture(context: Context, personId: number): DepartureView | null {
   const found = openDeparture(context, personId);
   if (!found) return null;
-  const run = runOf(context, found.runId);
+  const run = finalRunOf(context, found);
   const reason = found.reason as DepartureView["reason"];
   return {
     id: found.id,
     lastDay: found.lastDay,
     reason,
     words: cessationReasons[reason],
-    runId: found.runId,
-    payId: found.payId,
+    runId: run?.id ?? null,
+    payId: run === undefined ? null : found.payId,
     payday: run?.payday ?? null,
     undo: run === undefined || run.state === "open" ? "whole" : "recordOnly",
   };
 }
 
-export const runOf = (context: Context, runId: number | null) =>
+const runOf = (context: Context, runId: number | null) =>
   runId === null ? undefined : context.store.db.select().from(payRun).where(eq(payRun.id, runId)).get();

@@ -5,6 +5,7 @@ import { eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { findRun } from "../ground/findRun.ts";
 import { cannot } from "../ground/problem.ts";
+import { isWaiting } from "../people/readDeparture.ts";
 import { departure, pay } from "../store/schema.ts";
 import { finalLinesOf } from "./afterWork.ts";
 import { layOn, loadRun } from "./runRows.ts";
@@ -55,7 +56,7 @@ export function applyWaiting(context: Context, runId: number): string[] {
   const waiting = store.prepared<[number, string], { id: number; payId: number; name: string }>(
     `SELECT d.id, y.id AS payId, p.given_name || ' ' || p.family_name AS name
        FROM departure d JOIN pay y ON y.person_id = d.person_id AND y.run_id = ? JOIN person p ON p.id = d.person_id
-       WHERE d.undone_at IS NULL AND d.run_id IS NULL AND d.last_day <= ? ORDER BY d.id`,
+       WHERE d.undone_at IS NULL AND ${isWaiting("d")} AND d.last_day <= ? ORDER BY d.id`,
   );
   return waiting.all(runId, run.periodEnd).map(({ id, payId, name }) => {
     store.db.update(departure).set({ runId, payId }).where(eq(departure.id, id)).run();

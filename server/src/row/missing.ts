@@ -4,31 +4,53 @@ import { addDays, addMonths, dateWords } from "@zesty/core/calendar/dates";
 import type { Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
 import { peopleOfCycle } from "../hours/cycleDays.ts";
-import { notFollowed } from "../people/readDeparture.ts";
-import { newest } from "../store/dated.ts";
+import { isWaiting, notFollowed } from "../people/readDeparture.ts";
+import { datedRecords, newest } from "../store/dated.ts";
 import { departure, employmentTerms, payCycle, payRun, person } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
+import { leftWithActs } from "./waitingActs.ts";
 
 /** People whose final pay stands in a run already: nothing is left for the next one, unless they are employed again. */
 export function departuresPaid(context: Context, personIds: readonly number[]): Set<number> {
   const rows = rowsOf(
     context.store.sqlite,
     departure,
-    `WHERE t.person_id IN (SELECT value FROM json_each(?)) AND t.undone_at IS NULL AND t.run_id IS NOT NULL
+    `WHERE t.person_id IN (SELECT value FROM json_each(?)) AND t.undone_at IS NULL AND NOT ${isWaiting("t")}
        AND ${notFollowed("t.id")}`,
     JSON.stringify(personIds),
   );
   return new Set(rows.map((row) => row.personId));
 }
 
+/**
+ * People of a cycle whose last day is over when a period begins, and for whom something waits for a run: the final pay, a
+ * correction or back pay. The run that it stood in was discarded, or signed off without them.
+ */
+export function waitingAfterLastDay(
+  context: Context,
+  { cycleId, periodStart }: Pick<Run, "cycleId" | "periodStart">,
+): number[] {
+  const final = context.store
+    .prepared<[string], { personId: number; lastDay: string }>(
+      `SELECT d.person_id AS personId, d.last_day AS lastDay FROM departure d
+       WHERE d.undone_at IS NULL AND d.last_day < ? AND ${isWaiting("d")} AND ${notFollowed("d.id")}`,
+    )
+    .all(periodStart);
+  const isOfCycle = ({ personId, lastDay }: (typeof final)[number]) =>
+    datedRecords(context.store.db, [personId], lastDay).terms.get(personId)?.cycleId === cycleId;
+  const waiting = [...final, ...leftWithActs(context, periodStart)].filter(isOfCycle);
+  return [...new Set(waiting.map((each) => each.personId))];
+}
+
 /** People of the business without a row. `should`: the run's cycle is theirs, and nothing says that they are not paid. */
 export function leftOut(context: Context, run: Run): RunView["leftOut"] {
+  const waiting = new Set(waitingAfterLastDay(context, run));
   const people = rowsOf(
     context.store.sqlite,
     person,
     "WHERE t.business_id = ? AND t.id NOT IN (SELECT person_id FROM pay WHERE run_id = ?)",
     ...[run.businessId, run.id],
-  ).filter((each) => each.endDate === null || each.endDate >= run.periodStart);
+  ).filter((each) => each.endDate === null || each.endDate >= run.periodStart || waiting.has(each.id));
   if (people.length === 0) return [];
   const ids = people.map((each) => each.id);
   const { otherOf, inCycle } = peopleOfCycle(context, run, people);
@@ -46,11 +68,12 @@ export function leftOut(context: Context, run: Run): RunView["leftOut"] {
       ? "has the final pay in another run"
       : each.startDate > run.periodEnd
         ? `starts on ${dateWords(each.startDate)}`
-        : !belongs.has(each.id)
+        : !belongs.has(each.id) && !waiting.has(each.id)
           ? `is paid in ${cycles.get(other ?? 0)}`
           : null;
-    const late =
-      other === undefined
+    const late = waiting.has(each.id)
+      ? `left on ${dateWords(each.endDate ?? "")}, and what is still owed stands in no run`
+      : other === undefined
         ? `works here since ${dateWords(each.startDate)} and was added after this run was opened`
         : `is in this cycle for a part of the period, and in ${cycles.get(other)} for the rest`;
     return {

@@ -6,6 +6,7 @@ import { cannot } from "../ground/problem.ts";
 import { applyWaiting } from "../row/finalLines.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
 import { demandOpen } from "../row/runInHand.ts";
+import { takeWaitingActs } from "../row/waitingActs.ts";
 import { pay, payRun, person } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
 
@@ -39,6 +40,7 @@ export function addToRun(
       .where(eq(payRun.id, runId))
       .run();
     applyWaiting(context, runId);
+    takeWaitingActs(context, runId);
     composeAndCount(context, runId);
     record(context.store, {
       at: context.clock.now(),

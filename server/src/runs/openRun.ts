@@ -11,7 +11,8 @@ import { peopleOfCycle } from "../hours/cycleDays.ts";
 import { copyLast } from "../row/copyLast.ts";
 import { applyWaiting } from "../row/finalLines.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
-import { departuresPaid } from "../row/missing.ts";
+import { departuresPaid, waitingAfterLastDay } from "../row/missing.ts";
+import { takeWaitingActs } from "../row/waitingActs.ts";
 import { lastRunOf, nextPeriodOf } from "../setup/nextPeriod.ts";
 import { pay, payCycle, payElement, payRun, person } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
@@ -79,12 +80,11 @@ export function openRun(context: Context, actor: Actor, businessId: number, want
       context,
       people.map((each) => each.id),
     );
-    for (const each of inCycle)
-      if (!paidOut.has(each.id))
-        db.insert(pay)
-          .values({ runId: run.id, personId: each.id, included: true, periods: 1, lines: [], typed: [] })
-          .run();
+    const here = inCycle.flatMap(({ id }) => (paidOut.has(id) ? [] : [id]));
+    for (const personId of [...here, ...waitingAfterLastDay(context, days)])
+      db.insert(pay).values({ runId: run.id, personId, included: true, periods: 1, lines: [], typed: [] }).run();
     applyWaiting(context, run.id);
+    takeWaitingActs(context, run.id);
     if (wanted.from === "last" && last) copyLast(context, run.id, last.id);
     composeAndCount(context, run.id);
     record(context.store, {
