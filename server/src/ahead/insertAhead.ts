@@ -6,8 +6,7 @@ import type { Context } from "../ground/context.ts";
 import { peopleOfCycle } from "../hours/cycleDays.ts";
 import { elementsOf } from "../hours/elementsOfTime.ts";
 import { applyWaiting } from "../row/finalLines.ts";
-import { departuresPaid, waitingAfterLastDay } from "../row/missing.ts";
-import { takeWaitingActs } from "../row/waitingActs.ts";
+import { departuresPaid } from "../row/missing.ts";
 import { insertRun } from "../runs/openRun.ts";
 import { datedRecords } from "../store/dated.ts";
 import { pay, person } from "../store/schema.ts";
@@ -37,15 +36,13 @@ export function insertAhead(
   const { usual } = datedRecords(db, ids, payday);
   const { inCycle } = peopleOfCycle(context, { businessId, cycleId, periodStart: start, periodEnd: end }, people);
   const paidOut = departuresPaid(context, ids);
-  const here = inCycle.flatMap(({ id }) => (paidOut.has(id) ? [] : [id]));
-  const waiting = waitingAfterLastDay(context, { cycleId, periodStart: start }).filter((id) => personIds.includes(id));
-  for (const id of [...here, ...waiting]) {
+  for (const { id } of inCycle) {
+    if (paidOut.has(id)) continue;
     const isUsual = (usual.get(id)?.lines.length ?? 0) > 0;
     const typed = isUsual ? [] : (averages.get(id) ?? []).map((line): Typed => ({ source: "typed", line }));
     db.insert(pay).values({ runId: run.id, personId: id, included: true, periods: 1, lines: [], typed }).run();
   }
   applyWaiting(context, run.id);
-  takeWaitingActs(context, run.id);
   return run.id;
 }
 
