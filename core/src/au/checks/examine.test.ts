@@ -459,6 +459,17 @@ describe("after the last day", () => {
     expect(codes([{ elementId: 8, hours: "50", amount: "1500" }])).not.toContain("departureOpen");
     expect(codes([{ elementId: 8, hours: "40", amount: "1200" }])).toContain("departureOpen");
   });
+  it("and time in lieu, until it is paid out", () => {
+    const with4 = { ...left, balances: { annual: "50", timeInLieu: "4" } };
+    const said = (lines: SheetLine[]) =>
+      examineRow(with4, [{ elementId: 8, hours: "50", amount: "1500" }, ...lines], elements, shippedRuleBook)
+        .marks.filter((mark) => mark.code === "departureOpen")
+        .map(sentenceOf);
+    expect(said([])).toEqual([
+      "The last day is 26 September 2025, and 4.00 h of time in lieu would stay in the balance.",
+    ]);
+    expect(said([{ elementId: 11, hours: "4", amount: "120", detail: { cashOut: true } }])).toEqual([]);
+  });
 });
 
 it("a first pay is far above usual from twice of it, any other from three times", () => {

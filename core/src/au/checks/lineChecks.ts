@@ -106,23 +106,17 @@ const isLast = ({ facts: { endDate }, periodStart, periodEnd }: RowContext, line
   endDate <= periodEnd &&
   (endDate >= periodStart || lines.some((line) => line.group === "unusedLeave"));
 
-/** On the last day nothing may stay: all annual leave is paid out, this pay's accrual with it. */
+/** On the last day nothing may stay of annual leave and time in lieu: all is paid out, what this pay adds with it. */
 const departureOpen: Check = ({ context, worked }) => {
   const { endDate } = context.facts;
   if (!isLast(context, worked.lines) || endDate === null) return [];
-  const left = decimalOrZero(context.balances.annual)
-    .plus(worked.leave.annual?.value ?? "0")
-    .minus(takenHours(worked, "annual"));
-  return left.abs().gte("0.005")
-    ? [
-        {
-          kind: "query",
-          code: "departureOpen",
-          facts: { end: endDate, hours: left.toFixed(2) },
-          mend: person("departure"),
-        },
-      ]
-    : [];
+  return ["annual", "timeInLieu"].flatMap((kind): Mark[] => {
+    const left = decimalOrZero(context.balances[kind])
+      .plus(worked.leave[kind]?.value ?? "0")
+      .minus(takenHours(worked, kind));
+    const facts = { end: endDate, hours: left.toFixed(2), kind };
+    return left.abs().gte("0.005") ? [{ kind: "query", code: "departureOpen", facts, mend: person("departure") }] : [];
+  });
 };
 
 /** Service that long service leave is owed for, and no balance that says how much (Acts of the States and Territories). */

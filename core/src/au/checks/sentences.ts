@@ -50,7 +50,7 @@ export const sentencesAu = {
   regionalHoliday: (f) =>
     `${dateWords(f.date ?? "")} is a public holiday in ${f.region}: ${f.name}. Say under Set-up, Places of work, in which district the place lies: then it is a holiday there, or is not asked about again. Else type its hours at the holiday's rate, or the day off with pay; or tick.`,
   departureOpen: (f) =>
-    `The last day is ${dateWords(f.end ?? "")}, and ${f.hours} h of annual leave would stay in the balance.`,
+    `The last day is ${dateWords(f.end ?? "")}, and ${f.hours} h of ${leaveWords(f.kind ?? "annual").toLowerCase()} would stay in the balance.`,
   longServiceOpen: (f) =>
     `${f.years} completed years in ${f.state}, and no balance of long service leave is kept: about ${f.weeks} weeks may be owed. Record the balance under People, Leave, or add the line here.`,
   bankedOvertime: (f) =>

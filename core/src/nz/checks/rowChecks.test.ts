@@ -310,13 +310,24 @@ const cases: Record<MarkCodeNz, { kind: "stop" | "query" | "note"; with: Row; wi
   departureOpenNz: {
     kind: "query",
     with: [contextNz({ facts: { endDate: "2026-07-10" } }), hours()],
-    without: [contextNz({ facts: { endDate: "2026-07-10" } }), [...hours(), { elementId: 12, units: "3" }]],
+    without: [
+      contextNz({ facts: { endDate: "2026-07-10" }, balances: { annual: "3" } }),
+      [...hours(), { elementId: 12, units: "3" }],
+    ],
   },
 };
 
 const rules = makeRuleBook("test");
 const found = ([context, lines]: Row) => examineRow(context, lines, elementsNz, rules).marks;
 const plain: Row = [contextNz(), hours()];
+
+it("on the last day alternative days are asked about, too, until they are paid out", () => {
+  const last = contextNz({ facts: { endDate: "2026-07-10" }, balances: { annual: "0", alternative: "1" } });
+  const said = (lines: SheetLine[]) =>
+    found([last, lines]).flatMap((mark) => (mark.code === "departureOpenNz" ? sentenceOf(mark) : []));
+  expect(said(hours())).toEqual(["The last day is 10 July 2026, and 1 alternative day would stay in the balance."]);
+  expect(said([...hours("72"), { elementId: 6, units: "1" }])).toHaveLength(1);
+});
 
 describe.each(Object.keys(sentencesNz) as MarkCodeNz[])("%s", (code) => {
   const each = cases[code];

@@ -8,7 +8,7 @@ import { besideLevelIn, hoursWithoutMoney } from "../../checks/rateChecks.ts";
 import { unlikeLast } from "../../checks/unlikeLast.ts";
 import { type Decimal, decimal, decimalOrZero, zero } from "../../quantity/decimal.ts";
 import { holidayRules } from "../../rulebook/nz/holidayRules.ts";
-import { isUnpaidNz, leaveUnitNz } from "../pay/elements.ts";
+import { isUnpaidNz, leaveMovedNz, leaveUnitNz } from "../pay/elements.ts";
 import type { WorkedRowNz } from "../pay/row.ts";
 import { hoursADay } from "../relevantDailyPay.ts";
 import { holidayChecks } from "./holidayChecks.ts";
@@ -92,20 +92,20 @@ const eightPercentTooLong: CheckNz = ({ context }) =>
       ]
     : [];
 
+/** What is owed at the end stands in the last pay: annual holidays and alternative days (Holidays Act 2003, ss 24 and 60). */
 const departureOpen: CheckNz = ({ context, input }) => {
   const end = context.facts.endDate;
-  const balance = decimalOrZero(context.balances.annual);
-  const paidOut = input.lines.some((line) => line.element === "unusedLeave");
-  return end !== null && end <= context.periodEnd && balance.gt(0) && !paidOut
-    ? [
-        {
-          kind: "query",
-          code: "departureOpenNz",
-          facts: { end, weeks: balance.toDecimalPlaces(2).toString() },
-          mend: person("departure"),
-        },
-      ]
-    : [];
+  if (end === null || end > context.periodEnd) return [];
+  return (["annual", "alternative"] as const).flatMap((kind): Mark[] => {
+    const moved = input.lines.reduce((total, line) => {
+      const move = leaveMovedNz(line);
+      return move?.kind === kind ? total.plus(decimal(move.units).times(move.sign)) : total;
+    }, decimalOrZero(context.balances[kind]));
+    const paidOut = input.lines.some((line) => line.element === "unusedLeave" && (line.leave ?? "annual") === kind);
+    if (paidOut || moved.lt("0.005")) return [];
+    const facts = { end, left: moved.toDecimalPlaces(2).toString(), kind };
+    return [{ kind: "query", code: "departureOpenNz", facts, mend: person("departure") }];
+  });
 };
 
 const unlikeLastTime: CheckNz = ({ context, worked }) =>

@@ -104,7 +104,7 @@ export const sentencesNz = {
   eightPercentBegan: (f) =>
     `8 % with each pay from ${day(f.from)}. What was earned since ${day(f.since)}, ${f.gross}, has had none of it, and no four weeks arise for it any more: pay the ${f.owed} that is 8 % of it, or let the change begin with an anniversary. Tick once that is settled.`,
   departureOpenNz: (f) =>
-    `The last day is ${day(f.end)}, and ${count(f.weeks, "weeks")} of annual holidays would stay in the balance.`,
+    `The last day is ${day(f.end)}, and ${f.kind === "alternative" ? count(f.left, "alternative days") : `${count(f.left ?? f.weeks, "weeks")} of annual holidays`} would stay in the balance.`,
 } satisfies Record<string, Sentence>;
 
 export type MarkCodeNz = keyof typeof sentencesNz;

@@ -31,7 +31,7 @@ export function Departure({ person, day, wanted }: { person: PersonView; day: st
       </div>
       {person.departure ? (
         <>
-          <Recorded person={person} departure={person.departure} />
+          <Recorded person={person} departure={person.departure} day={day} />
           {person.departure.undo === "recordOnly" && <EmployAgain person={person} day={day} />}
           <Earlier person={person} />
         </>
@@ -71,7 +71,13 @@ function Employed({ person, day }: { person: PersonView; day: string }) {
   );
 }
 
-function Recorded({ person, departure }: { person: PersonView; departure: NonNullable<PersonView["departure"]> }) {
+interface RecordedProps {
+  person: PersonView;
+  departure: NonNullable<PersonView["departure"]>;
+  day: string;
+}
+
+function Recorded({ person, departure, day }: RecordedProps) {
   const [undo, { error, isLoading }] = afterwardsApi.useUndoDepartureMutation();
   const [sure, setSure] = useState(false);
   return (
@@ -81,7 +87,11 @@ function Recorded({ person, departure }: { person: PersonView; departure: NonNul
       </p>
       <p>
         {departure.runId === null ? (
-          "The final pay is added when the run of that period is opened."
+          departure.lastDay < day ? (
+            "The final pay goes into the next run of the cycle that is opened."
+          ) : (
+            "The final pay is added when the run of that period is opened."
+          )
         ) : (
           <>
             Final pay in the{" "}

@@ -19,6 +19,8 @@ import { earningsShown } from "./earningsShown.ts";
 export function Account({ view, row, onWhy, onTick, onInclude, onPayslip, onPeriods, onOpen }: Props) {
   const { figures } = row;
   const open = view.state === "open";
+  const isLast = (row.context?.facts.endDate ?? null) !== null;
+  const waits = isLast || row.laid?.strands.some(({ source }) => source === "act" || source === "final");
   return (
     <div>
       <div className="flex items-baseline justify-between gap-2">
@@ -38,7 +40,12 @@ export function Account({ view, row, onWhy, onTick, onInclude, onPayslip, onPeri
         from={view.periodStart}
         onLeave={view.kind === "cycle" ? () => onOpen("leave") : undefined}
       />
-      {!row.included && <p className="my-3 text-quiet">Left out of this run: nothing is paid.</p>}
+      {!row.included && (
+        <p className="my-3 text-quiet">
+          Left out of this run: nothing is paid.
+          {waits && " The final pay, correction or back pay in the row goes into the next run."}
+        </p>
+      )}
       {figures && row.included && <Figures country={view.country} figures={figures} row={row} onWhy={onWhy} />}
       {row.included && <PeriodsCovered row={row} open={open} onPeriods={onPeriods} />}
       <div className="mt-4 flex gap-2">
