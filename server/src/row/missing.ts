@@ -28,17 +28,17 @@ export function departuresPaid(context: Context, personIds: readonly number[]): 
  */
 export function waitingAfterLastDay(
   context: Context,
-  { cycleId, periodStart }: Pick<Run, "cycleId" | "periodStart">,
+  { businessId, cycleId, periodStart }: Pick<Run, "businessId" | "cycleId" | "periodStart">,
 ): number[] {
   const final = context.store
-    .prepared<[string], { personId: number; lastDay: string }>(
-      `SELECT d.person_id AS personId, d.last_day AS lastDay FROM departure d
-       WHERE d.undone_at IS NULL AND d.last_day < ? AND ${isWaiting("d")} AND ${notFollowed("d.id")}`,
+    .prepared<[number, string], { personId: number; lastDay: string }>(
+      `SELECT d.person_id AS personId, d.last_day AS lastDay FROM person p JOIN departure d ON d.person_id = p.id
+       WHERE p.business_id = ? AND d.undone_at IS NULL AND d.last_day < ? AND ${isWaiting("d")} AND ${notFollowed("d.id")}`,
     )
-    .all(periodStart);
+    .all(businessId, periodStart);
   const isOfCycle = ({ personId, lastDay }: (typeof final)[number]) =>
     datedRecords(context.store.db, [personId], lastDay).terms.get(personId)?.cycleId === cycleId;
-  const waiting = [...final, ...leftWithActs(context, periodStart)].filter(isOfCycle);
+  const waiting = [...final, ...leftWithActs(context, businessId, periodStart)].filter(isOfCycle);
   return [...new Set(waiting.map((each) => each.personId))];
 }
 

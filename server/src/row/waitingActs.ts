@@ -16,11 +16,15 @@ export function takeWaitingActs({ store }: Context, runId: number): void {
     .run(runId, runId);
 }
 
-/** People who have left before a day, and for whom something waits. */
-export const leftWithActs = ({ store }: Context, day: string): { personId: number; lastDay: string }[] =>
+/** People of a business who have left before a day, and for whom something waits. */
+export const leftWithActs = (
+  { store }: Context,
+  businessId: number,
+  day: string,
+): { personId: number; lastDay: string }[] =>
   store
-    .prepared<[string], { personId: number; lastDay: string }>(
-      `SELECT DISTINCT p.id AS personId, p.end_date AS lastDay FROM act a JOIN person p ON p.id = a.person_id
-       WHERE p.end_date < ? AND ${isWaitingAct("a")}`,
+    .prepared<[number, string], { personId: number; lastDay: string }>(
+      `SELECT p.id AS personId, p.end_date AS lastDay FROM person p WHERE p.business_id = ? AND p.end_date < ?
+         AND EXISTS (SELECT 1 FROM act a WHERE a.person_id = p.id AND ${isWaitingAct("a")})`,
     )
-    .all(day);
+    .all(businessId, day);
