@@ -74,7 +74,6 @@ export function ownRun(context: Context, actor: Actor, run: Run, row: typeof pay
     "WHERE t.cycle_id = ? AND t.kind = 'correction' AND t.state = 'open' AND t.period_start = ?",
     ...[run.cycleId, run.periodStart],
   );
-  for (const other of open.filter((each) => !fits(each))) takeOut(context, other.id, row);
   const { id: runId } =
     open.find(fits) ??
     insertRun(context, {
@@ -163,14 +162,3 @@ export const owedGross = {
   withheld: "0.00",
   reason: "Paid too much in an earlier payroll year: that year is amended, and the gross is owed back",
 };
-
-/** A correction that now belongs to another year leaves the open run that it stood in, and an empty run goes with it. */
-export function takeOut(context: Context, runId: number, corrected: typeof pay.$inferSelect): void {
-  const { db } = context.store;
-  for (const each of db
-    .select({ id: act.id })
-    .from(act)
-    .where(and(eq(act.runId, runId), eq(act.correctsPayId, corrected.id), isNull(act.undoneAt)))
-    .all())
-    undoAct(context, each.id);
-}

@@ -19,7 +19,8 @@ import { earningsShown } from "./earningsShown.ts";
 export function Account({ view, row, onWhy, onTick, onInclude, onPayslip, onPeriods, onOpen }: Props) {
   const { figures } = row;
   const open = view.state === "open";
-  const isLast = (row.context?.facts.endDate ?? null) !== null;
+  const lastDay = row.context?.facts.endDate ?? null;
+  const isLast = lastDay !== null && lastDay <= view.periodEnd;
   const waits = isLast || row.laid?.strands.some(({ source }) => source === "act" || source === "final");
   return (
     <div>
