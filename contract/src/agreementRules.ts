@@ -181,6 +181,10 @@ export const agreementRules = Joi.object<AgreementRules>({
     ).required(),
     spreadMax: list(Joi.object({ if: condition, minutes: count().required(), percent: percent().required() }), 10),
     agreedHours: list(basis(), 3).required(),
+    dayOffSaving: Joi.object({
+      minutes: count().min(1).less(Joi.ref("ofMinutes")).required(),
+      ofMinutes: count().max(1440).required(),
+    }),
   }).required(),
   penalties: list(named({ percent: percent().required() }))
     .min(1)

@@ -7,9 +7,10 @@ import { newCorrection } from "./corrections.ts";
 import { enrol, newCost, newTopUp } from "./costs.ts";
 import { newDeparture } from "./departures.ts";
 import { check } from "./fields.ts";
+import { leave } from "./leaveTerms.ts";
 import { sheetLine } from "./lines.ts";
 import { workOutCaseNz } from "./nz/workOut.ts";
-import { employment, leave } from "./people.ts";
+import { employment } from "./people.ts";
 import { movePayday, saveRows } from "./runs.ts";
 
 /** biome-ignore lint/suspicious/noExplicitAny: schemas of many types stand side by side */

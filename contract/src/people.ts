@@ -1,6 +1,7 @@
 import type { ContractDates } from "@zesty/core/calendar/contractDays";
 import { statesAu } from "@zesty/core/calendar/states";
 import type { CountryCode } from "@zesty/core/countries/countries";
+import type { LeaveEntitlement } from "@zesty/core/leave/accrual";
 import { bases } from "@zesty/core/pay/input";
 import type { SheetLine } from "@zesty/core/pay/row";
 import type { SplitPart } from "@zesty/core/quantity/split";
@@ -11,7 +12,8 @@ import { type Super, superChoice, type Tax, tax } from "./au/taxAndSuper.ts";
 import { type BankPart, bank } from "./bank.ts";
 import { contract, type Emergency, emergency, type Qualification, qualifications } from "./besidePay.ts";
 import type { DepartureView, EarlierEmployment } from "./departures.ts";
-import { amountNotNegative, date, hours, hoursIn, id, name, optional, percent, rate } from "./fields.ts";
+import { amountNotNegative, date, hoursIn, id, name, optional, percent, rate } from "./fields.ts";
+import { leave } from "./leaveTerms.ts";
 import { sheetLine } from "./lines.ts";
 import { type OwnField, ownFacts } from "./ownFacts.ts";
 import type { PaperView } from "./papers.ts";
@@ -57,7 +59,7 @@ export interface PersonView {
   };
   leave: {
     from: string;
-    entitlements: Entitlement[];
+    entitlements: LeaveEntitlement[];
     loadingPercent: string | null;
     /** from when service counts; null: the start date */
     countsFrom: string | null;
@@ -232,43 +234,6 @@ export const employment = Joi.object<Employment & { from?: string }>({
     .label("Costs of this person"),
 });
 
-export interface Entitlement {
-  kind: string;
-  weeksPerYear?: string | undefined;
-  percentOfHours?: string | undefined;
-  hoursPerYear?: string | undefined;
-}
-export const entitlement = Joi.object<Entitlement>({
-  kind: name(30).required().label("Kind of leave"),
-  weeksPerYear: percent().label("Weeks a year"),
-  percentOfHours: percent().label("Per cent of hours"),
-  hoursPerYear: hours().label("Hours a year"),
-}).xor("weeksPerYear", "percentOfHours", "hoursPerYear");
-export const leave = Joi.object<{
-  from?: string;
-  entitlements: Entitlement[];
-  loadingPercent?: string | null;
-  /** left out: as it was */
-  countsFrom?: string | null | undefined;
-  opening?: { kind: string; hours: string }[];
-}>({
-  from: date().label("From"),
-  entitlements: Joi.array().items(entitlement).max(10).required(),
-  loadingPercent: optional(percent()).label("Loading on annual leave"),
-  countsFrom: date().allow(null, "").empty("").label("Service counts from"),
-  opening: Joi.array()
-    .max(20)
-    .items(
-      Joi.object({
-        kind: name(30).required(),
-        hours: Joi.string()
-          .pattern(/^-?\d{1,5}(\.\d{1,4})?$/)
-          .required()
-          .label("Opening hours"),
-      }),
-    ),
-});
-
 export type UsualLine = SheetLine;
 export const usualPay = Joi.object<{ from?: string; lines: UsualLine[] }>({
   from: date().label("From"),
@@ -283,7 +248,7 @@ export interface NewPerson {
   super?: Super | undefined;
   bank?: { parts: BankPart[] } | undefined;
   leave?:
-    | { entitlements: Entitlement[]; loadingPercent?: string | null; opening?: { kind: string; hours: string }[] }
+    | { entitlements: LeaveEntitlement[]; loadingPercent?: string | null; opening?: { kind: string; hours: string }[] }
     | undefined;
   usualPay?: { lines: UsualLine[] } | undefined;
   time?: TimeTerms | undefined;

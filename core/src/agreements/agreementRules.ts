@@ -234,6 +234,8 @@ export interface AgreementRules {
     dailyMax: { if?: Condition; minutes: Amount; timesPerWeek?: number }[];
     weeklyMax: number | null | CycleEntry[];
     agreedHours: RuleBasis[];
+    /** full-timers save so many minutes of a day at work of so many for rostered days off; the person's leave says whether */
+    dayOffSaving?: { minutes: number; ofMinutes: number };
     spreadMax?: SpreadEntry[];
   };
   penalties: PenaltyEntry[];

@@ -18,7 +18,7 @@ export interface RuleField {
 /** Keys whose numbers are minutes; people read hours. */
 const minuteKeys = new Set([
   ...["minutes", "after", "weeklyMax", "over", "thenEvery", "minimumMinutes", "most", "ifGapFrom", "breakAtLeast"],
-  ...["leastMinutes", "besideMinutes", "restMinutes", "wholeDayAfterMinutes", "wholeDayFromMinutes"],
+  ...["leastMinutes", "besideMinutes", "restMinutes", "wholeDayAfterMinutes", "wholeDayFromMinutes", "ofMinutes"],
 ]);
 const clock = /^([0-2]\d|3[0-5]):[0-5]\d$/;
 const plainWords: Record<string, string> = {
@@ -52,6 +52,7 @@ const plainWords: Record<string, string> = {
   restMinutes: "off around it",
   wholeDayAfterMinutes: "the whole day after",
   wholeDayFromMinutes: "the whole day from",
+  ofMinutes: "of a day of",
 };
 
 function unitOf(key: string, parents: readonly string[], value: number | string): RuleField["unit"] {

@@ -74,6 +74,15 @@ function ordinaryHours(rules: AgreementRules): RuleSentence[] {
       path: `ordinary.spreadMax.${at}`,
       text: `A day that is worked in parts ends ${hoursText(each.minutes)} after its first start; beyond: ${percentText(each.percent)}${tail(each.if)}.`,
     })),
+    ...(ordinary.dayOffSaving
+      ? [
+          {
+            id: "dayOffSaving",
+            path: "ordinary.dayOffSaving",
+            text: `Full-time people save ${hoursText(ordinary.dayOffSaving.minutes)} of each ${hoursText(ordinary.dayOffSaving.ofMinutes)} at work for rostered days off, where their leave says so.`,
+          },
+        ]
+      : []),
     ...(ordinary.agreedHours.length > 0
       ? [
           {

@@ -25,6 +25,8 @@ export interface KindOfLeave {
   evidence: string | null;
   /** nobody asks for it: the employer says it, or it happens */
   neverAsked: boolean;
+  /** there is none of it without an agreement that it accrues */
+  whereAgreed: boolean;
 }
 
 /** Apart from the country's value, so that a page which only lists leave brings no pay pipeline with it. */
@@ -33,12 +35,14 @@ export const kindsOf: Record<CountryCode, readonly KindOfLeave[]> = {
     ...kind,
     unit: "hours" as const,
     confidential: kind.code === "familyViolence",
-    // Fair Work Act 2009, s 90(2); long service leave by State; time in lieu by the awards.
-    owed: ["annual", "long-service", "timeInLieu"].includes(kind.code),
+    whereAgreed: kind.code === "dayOff",
+    // Fair Work Act 2009, s 90(2); long service leave by State; time in lieu and days off by the awards.
+    owed: ["annual", "long-service", "timeInLieu", "dayOff"].includes(kind.code),
   })),
   NZ: leaveKindsNz.map((kind) => ({
     ...kind,
     accrues: true,
+    whereAgreed: false,
     notForCasuals: kind.code === "annual",
     confidential: kind.code === "familyViolence",
     // Holidays Act 2003, ss 24, 25 and 60(2).
@@ -66,4 +70,5 @@ export const leaveKindIn = (country: CountryCode, code: string): KindOfLeave =>
     about: null,
     evidence: null,
     neverAsked: false,
+    whereAgreed: false,
   };

@@ -38,6 +38,7 @@ export const leaveWordsTyped: Record<"AU" | "NZ", readonly [word: string, kind: 
     ["carer", "personal"],
     ["lsl", "long-service"],
     ["til", "timeInLieu"],
+    ["rdo", "dayOff"],
     ["comp", "compassionate"],
     ["fdv", "familyViolence"],
     ["jury", "jury"],

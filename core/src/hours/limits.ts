@@ -4,6 +4,7 @@ import { dayOf } from "../calendar/dates.ts";
 import { amountFor, holds, isSetting, type ShiftFacts } from "./conditions.ts";
 import type { CountedShift } from "./normalise.ts";
 import type { Roster } from "./roster.ts";
+import { minutesAtWork } from "./saving.ts";
 
 const without = Number.POSITIVE_INFINITY;
 /** First day of the week that holds a day, by the agreement's rules's own start. */
@@ -40,7 +41,7 @@ export function cycles(roster: Roster, first: { shift: CountedShift; facts: Shif
   const anchor = roster.periodStart ? dayOf(roster.periodStart) : weekOf(firstDay, rules);
   return {
     weeks,
-    most: most === null ? without : most * weeks,
+    most: most === null ? without : minutesAtWork(roster.person.saving, most * weeks),
     of: (day: number) => Math.floor((day - anchor) / (7 * weeks)),
   };
 }
@@ -97,5 +98,5 @@ export function agreedMost(roster: Roster, day: number, varied: number | undefin
   if (!rules.ordinary.agreedHours.includes(person.basis)) return without;
   if (varied !== undefined) return varied;
   if (!person.agreedMinutes) return without;
-  return person.agreedMinutes[dayNames[(day + 2) % 7] ?? "mon"] ?? 0;
+  return minutesAtWork(person.saving, person.agreedMinutes[dayNames[(day + 2) % 7] ?? "mon"] ?? 0);
 }

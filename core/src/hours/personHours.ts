@@ -7,7 +7,7 @@ import { type AgreementRules, dayNames, type SettingValue } from "../agreements/
 import { addDays, dateOfDay, dateWords, dayOf, type IsoDate, weekday } from "../calendar/dates.ts";
 import { isWholeDay } from "../calendar/holidayWindows.ts";
 import { clockText, minutesOfDay } from "../calendar/wallClock.ts";
-import { Decimal, decimal, sum, zero } from "../quantity/decimal.ts";
+import { atLeastZero, type Decimal, decimal, sum, zero } from "../quantity/decimal.ts";
 import { halfUpToHourE4 } from "../quantity/rounding.ts";
 import { asksClock } from "./conditions.ts";
 import { goingOnFrom, lastBefore, shiftsBegunOn } from "./cycleShifts.ts";
@@ -18,6 +18,7 @@ import { cycleOf, weekOf } from "./limits.ts";
 import { faultsOfShifts } from "./normalise.ts";
 import { recallTime } from "./recall.ts";
 import type { Clockless, HolidayWindow, RosterPerson } from "./roster.ts";
+import { minutesAtWork, savedMinutes } from "./saving.ts";
 import { unpricedMarks } from "./shiftMarks.ts";
 import type { DayShift } from "./shiftText.ts";
 import type { Extra, HoursLine, HoursMark, Piece } from "./worked.ts";
@@ -56,6 +57,8 @@ export interface PlainHours {
   why: string;
   /** that they were worked, on whose word */
   clockless?: Clockless;
+  /** recorded as worked: they save for a rostered day off */
+  atWork?: true;
 }
 export interface TakenLeave {
   date: IsoDate;
@@ -114,9 +117,15 @@ function allPlain(time: PersonTime, date: IsoDate): { plain: PlainHours[]; leave
   const usual = patternMinutes(time, date);
   const holiday = holidayOn(time, date);
   if (day?.hours !== undefined)
-    plain.push({ date, minutes: toMinutes(day.hours), why: "hours without their times", clockless: "typed" });
+    plain.push({
+      date,
+      minutes: toMinutes(day.hours),
+      why: "hours without their times",
+      clockless: "typed",
+      atWork: true,
+    });
   const minutes = day ? minutesOf({ shifts: day.shifts, leave: [] }) : 0;
-  if (time.rules === null && minutes > 0) plain.push({ date, minutes, why: "worked" });
+  if (time.rules === null && minutes > 0) plain.push({ date, minutes, why: "worked", atWork: true });
   const worked = day !== undefined && hasWork(day);
   // Who was only on call had a day as ever.
   const asEver = day === undefined || (!worked && day.shifts.length > 0 && day.leave.length === 0);
@@ -132,7 +141,9 @@ function allPlain(time: PersonTime, date: IsoDate): { plain: PlainHours[]; leave
   }
   // Leave without its hours is the agreed day, or what is left of it beside work and other leave.
   const told = sum((day?.leave ?? []).map((each) => decimal(each.hours ?? "0"))).times(60);
-  const rest = Decimal.fraction(Math.max(0, usual - (day ? minutesOf(day) : 0)), 1).minus(told);
+  const atWork = day ? minutesOf(day) : 0;
+  const paid = decimal(atWork).minus(savedMinutes(time.person.saving, atWork));
+  const rest = atLeastZero(decimal(usual).minus(paid)).minus(told);
   // Who works on a public holiday that is theirs is on no leave beside it: what is not worked of it is a holiday.
   const none = holiday !== undefined && expected && !away;
   for (const each of day?.leave ?? []) {
@@ -280,10 +291,11 @@ function absenceIn(time: PersonTime, cycle: readonly IsoDate[]): number {
   let minutes = 0;
   for (const date of cycle) {
     const { plain, leave } = plainDay(time, date);
-    for (const each of plain) minutes += each.minutes;
+    // Where hours are saved, a day that is paid fills as much as it would have been at work.
+    for (const each of plain) minutes += each.atWork ? each.minutes : minutesAtWork(time.person.saving, each.minutes);
     for (const each of leave)
       if (!(time.unpaidLeave ?? unpaidEverywhere).includes(each.kind))
-        minutes += each.hours.times(60).toDecimalPlaces(0).toNumber();
+        minutes += minutesAtWork(time.person.saving, each.hours.times(60).toDecimalPlaces(0).toNumber());
   }
   return minutes;
 }

@@ -81,7 +81,7 @@ export function unitAmount(
 }
 
 /** Minutes at a per cent of a rate, in dollars, exact: whoever puts them into a line rounds it once. */
-export const worthOf = (minutes: number, rate: Decimal, percent: Decimal): Decimal =>
+export const worthOf = (minutes: Decimal | number, rate: Decimal, percent: Decimal): Decimal =>
   rate.times(percent).times(minutes).div(6000);
 
 /** Where an allowance is reported in Australia, by what it is for; what is not known is for a task (KN). */

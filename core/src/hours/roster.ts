@@ -8,6 +8,7 @@ import type {
   ShiftMark,
 } from "../agreements/agreementRules.ts";
 import type { IsoDate } from "../calendar/dates.ts";
+import type { Saving } from "./saving.ts";
 
 /** Times are of the clock at the workplace, "2026-03-07T18:00". */
 export interface ShiftBreak {
@@ -44,6 +45,8 @@ export interface RosterPerson {
   serviceStart?: IsoDate;
   /** ordinary minutes agreed for each weekday; a weekday that is left out has none. Absent: no such limit */
   agreedMinutes?: Partial<Record<DayName, number>>;
+  /** hours of a day at work that are saved for a rostered day off: agreed hours and the week's limit are of paid ones */
+  saving?: Saving;
   classification?: string;
   flags?: Record<string, boolean>;
   leads?: number;

@@ -14,6 +14,9 @@ export interface LeaveEntitlement {
   weeksPerYear?: string | undefined;
   percentOfHours?: string | undefined;
   hoursPerYear?: string | undefined;
+  /** rostered days off: hours saved of a full day at work, and the hours of that day */
+  saved?: string | undefined;
+  ofHours?: string | undefined;
 }
 
 export interface AccrualBasis {
@@ -21,6 +24,19 @@ export interface AccrualBasis {
   /** pays of the cycle that it stands for; a part of one where terms changed within it */
   periods: Decimal | number;
   weeklyHours: Decimal;
+}
+
+/** "4 weeks a year", "0.4 h saved of each 8 h worked" */
+export function entitlementWords({
+  weeksPerYear,
+  percentOfHours,
+  hoursPerYear,
+  saved,
+  ofHours,
+}: LeaveEntitlement): string {
+  if (saved !== undefined) return Number(saved) === 0 ? "none saved" : `${saved} h saved of each ${ofHours} h worked`;
+  if (weeksPerYear !== undefined) return `${weeksPerYear} weeks a year`;
+  return percentOfHours === undefined ? `${hoursPerYear} h a year` : `${percentOfHours} % of hours`;
 }
 
 export const accrualLabel = (kind: string): string => `${leaveWords(kind)} accrued`;
@@ -56,6 +72,19 @@ export function leaveAccrual(entitled: LeaveEntitlement, ordinaryHours: Figure, 
       explain(() => ({
         rule: `${percent.toString()} % of ordinary hours`,
         formula: `${hours.toString()} × ${percent.toString()} %`,
+      })),
+    );
+  }
+  if (entitled.saved !== undefined) {
+    const [saved, whole] = [fixed(entitled.saved), fixed(entitled.ofHours ?? "0")];
+    const paid = whole.minus(saved);
+    return figure(
+      label,
+      halfUpToHourE4(paid.gt(0) ? hours.times(saved).div(paid) : zero),
+      "hours",
+      explain(() => ({
+        rule: `${saved.toString()} h saved of each ${whole.toString()} h worked, and so on paid leave and public holidays; a day off saves nothing`,
+        formula: `${hours.toString()} × ${saved.toString()} ÷ ${paid.toString()}`,
       })),
     );
   }

@@ -64,6 +64,11 @@ export const leaveKinds: readonly LeaveKind[] = [
   kind("personal", "Personal and carer's leave", { kept: true, notForCasuals: true, evidence: illness }),
   kind("long-service", "Long service leave", { kept: true }),
   kind("timeInLieu", "Time in lieu", { kept: true }),
+  // Terms of the awards: less is paid than was worked, and the rest is a day off every few weeks.
+  kind("dayOff", "Rostered day off", {
+    ...{ kept: true, notForCasuals: true },
+    about: "Paid from the hours that are saved on the days worked.",
+  }),
   kind("compassionate", "Compassionate leave", {
     ...{ limit: { figure: "compassionateDays", per: "occasion" }, evidence: "evidence of the illness or the death" },
     about: closeOnes,

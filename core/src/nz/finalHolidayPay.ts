@@ -77,14 +77,36 @@ export function finalPercent(
   }));
 }
 
-/** A regular closedown before the first or next entitlement (s 34): 8 % of gross so far, less what was paid in advance. */
+/**
+ * A regular closedown before the first or next entitlement (s 34): 8 % of gross so far, less what was paid in advance. This
+ * pay's earnings are among them, unless the closedown began before its period.
+ */
 export function closedownPay(label: string, thisPay: Figure, facts: HolidayFacts, percent: string): Figure {
-  const before = decimal(facts.history.sinceAnniversary.gross);
+  const { closedBefore } = facts;
+  const before = decimal(facts.history.sinceAnniversary.gross).minus(decimalOrZero(closedBefore));
+  const now = closedBefore === undefined ? thisPay.value : zero;
   const advance = decimalOrZero(facts.advancePaid);
-  const share = before.plus(thisPay.value).times(percent).div(100).minus(advance);
+  const share = before.plus(now).times(percent).div(100).minus(advance);
   return figure(label, share.isNegative() ? zero : halfUpToCent(share), "money", () => ({
-    rule: `Not yet entitled when the closedown begins: ${percent} % of gross earnings since ${facts.history.sinceAnniversary.from}, less annual holidays paid in advance (s 34)`,
-    formula: `(${before.toFixed(2)} + ${thisPay.value.toFixed(2)}) × ${percent} % − ${advance.toFixed(2)}`,
+    rule: `Not yet entitled when the closedown begins: ${percent} % of gross earnings since ${facts.history.sinceAnniversary.from}${closedBefore === undefined ? "" : ", before it began"}, less annual holidays paid in advance (s 34)`,
+    formula: `(${before.toFixed(2)} + ${now.toFixed(2)}) × ${percent} % − ${advance.toFixed(2)}`,
     parts: [thisPay],
+  }));
+}
+
+/** 8 % at the end with the pay of a closedown, which has that of all earnings before: the rest is left to have theirs. */
+export function percentBesideClosedown(
+  label: string,
+  thisPay: Figure,
+  weeks: Figure,
+  { closedBefore }: HolidayFacts,
+  percent: string,
+): Figure {
+  const isBefore = closedBefore !== undefined;
+  const now = isBefore ? thisPay.value.plus(closedBefore) : zero;
+  return figure(label, halfUpToCent(now.plus(weeks.value).times(percent).div(100)), "money", () => ({
+    rule: `${percent} % of ${isBefore ? "earnings since the closedown began and " : ""}the entitled weeks paid out; all else had it with the closedown in this pay (s 34)`,
+    formula: `(${now.toFixed(2)} + ${weeks.value.toFixed(2)}) × ${percent} %`,
+    parts: [thisPay, weeks],
   }));
 }

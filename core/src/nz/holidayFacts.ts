@@ -19,8 +19,8 @@ export interface PastPay {
   withPay?: string | undefined;
   /** of the gross, annual holidays in advance: of a time before this program, whose pays are not known one by one */
   advance?: string | undefined;
-  /** a closedown began in it, and its 8 % was paid on all of it (s 34) */
-  closed?: boolean | undefined;
+  /** of the gross, the 8 % of a closedown; with one that began in it, it was paid on all of the pay (s 34) */
+  closed?: string | undefined;
 }
 
 /** Earnings of a span of time. */
@@ -73,6 +73,8 @@ export interface HolidayFacts {
   advancePaid: string;
   /** weeks taken in advance before this program, where nobody said what was paid for them */
   advanceUnknown?: string | undefined;
+  /** the closedown that this pay pays 8 % for began before its period: what was earned since then, which is not among it */
+  closedBefore?: string | undefined;
   /** a final pay with an anniversary in its period: of how many of its days the earnings count since then (s 25) */
   daysSince?: { days: number; of: number } | undefined;
   history: HolidayHistory;
@@ -157,13 +159,19 @@ export function holidayHistory(
     year: newest ? earned(yearPays, employedFrom, lastEnd, 52) : null,
     sinceAnniversary: earned(
       // What had its 8 % when a closedown began is not counted again: neither those wages nor the 8 % itself.
-      before.filter((pay) => pay.end >= since && !(pay.closed && pay.start < since)).map((pay) => fromDay(pay, since)),
+      before
+        .filter((pay) => pay.end >= since && !(pay.closed !== undefined && pay.start <= since))
+        .map((pay) => withoutClosed(fromDay(pay, since))),
       since,
       lastEnd < since ? since : lastEnd,
     ),
     incomplete: oldest === undefined ? startDate < lastEnd : oldest.start > addDays(employedFrom, 13),
   };
 }
+
+/** Of a pay that paid a closedown of before it, the 8 % was of what was earned until then: its own earnings count, it does not. */
+const withoutClosed = (pay: PastPay): PastPay =>
+  pay.closed === undefined ? pay : { ...pay, gross: decimalOrZero(pay.gross).minus(pay.closed).toFixed(2) };
 
 /** Gross earnings of pays between two days, those that straddle one of them by calendar days. */
 export const grossBetween = (pays: readonly PastPay[], from: IsoDate, to: IsoDate): Decimal =>
@@ -190,6 +198,7 @@ function fromDay(pay: PastPay, day: IsoDate): PastPay {
     days: part(pay.days),
     ...(pay.withPay === undefined ? {} : { withPay: part(pay.withPay) }),
     ...(pay.advance === undefined ? {} : { advance: part(pay.advance) }),
+    ...(pay.closed === undefined ? {} : { closed: part(pay.closed) }),
   };
 }
 

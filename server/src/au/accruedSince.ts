@@ -107,6 +107,7 @@ export function withAccruals<T>(
   const [who] = rowsOf(context.store.sqlite, person, "WHERE t.id = ?", personId);
   if (!who) throw notFound("person");
   const told = new Map<string, number>();
+  let saved = false;
   const { done, each: pays } = acrossChange(
     signedSince<PayInput>(context, personId, from),
     (pay) => accrualOf(context, who, pay),
@@ -117,6 +118,11 @@ export function withAccruals<T>(
       const more = (is.get(kind) ?? zero).minus(was.get(kind) ?? zero);
       const amountE4 = toE4(decimal(more.toFixed(4)));
       if (amountE4 === 0) continue;
+      // Hours at work that were cut for a day off, or were not, stand in the pay as it was signed: so does what they saved.
+      if (kind === "dayOff") {
+        saved = true;
+        continue;
+      }
       const reason = `By the terms that changed from ${dateWords(from)}`;
       context.store.db
         .insert(leaveEntry)
@@ -128,6 +134,10 @@ export function withAccruals<T>(
   for (const [kind, e4] of told)
     tell(
       `${leaveKind(kind).words}: ${hoursText(fromE4(Math.abs(e4)))} h ${e4 > 0 ? "came into" : "went out of"} the balance for pays signed off since ${dateWords(from)}.`,
+    );
+  if (saved)
+    tell(
+      `Rostered days off: pays signed off since ${dateWords(from)} stay as they were paid, with what they saved. Where that was not so, correct them and change the balance.`,
     );
   return done;
 }

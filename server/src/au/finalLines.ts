@@ -89,7 +89,7 @@ export function finalLinesAu(context: Context, { who, wanted, loaded, worked }: 
     (line): SheetLine => ({
       elementId: ensureElement(context, who.businessId, elementFor(line)),
       amount: line.amount,
-      ...(line.element === "unusedLeave" || line.element === "leaveTaken" ? { hours: line.hours } : {}),
+      ...(line.leave !== undefined ? { hours: line.hours } : {}),
       detail: line.detail,
       explained: line.why,
     }),
@@ -106,7 +106,8 @@ export function finalLinesAu(context: Context, { who, wanted, loaded, worked }: 
   return { lines, notes: [...owed.notes, ...(isNotice(owed.lines) ? unknown : [])], say: () => words };
 }
 
-const isNotice = (lines: readonly DepartureLine[]): boolean => lines.some(({ element }) => element === "etp");
+const isNotice = (lines: readonly DepartureLine[]): boolean =>
+  lines.some(({ element, leave }) => element === "etp" && leave === undefined);
 
 const noneBeside = { allowances: zero, unknown: [], penaltyHours: zero };
 
@@ -133,7 +134,9 @@ const elementFor = (line: DepartureLine) =>
         ? standardElements.unusedAnnual
         : standardElements.unusedLongService
       : line.element === "etp"
-        ? standardElements.notice
+        ? line.leave === "dayOff"
+          ? standardElements.daysOffLeft
+          : standardElements.notice
         : standardElements.redundancy;
 
 const employeesOn = (context: Context, businessId: number, day: string): number =>

@@ -2,6 +2,7 @@
 
 import { incomeWords } from "@zesty/core/au/taxDeclaration";
 import { dateWords } from "@zesty/core/calendar/dates";
+import { entitlementWords } from "@zesty/core/leave/accrual";
 import { leaveWords } from "@zesty/core/leave/kinds";
 import type { Context } from "../ground/context.ts";
 import type { Who } from "../ground/findRun.ts";
@@ -40,16 +41,7 @@ export const lanesAu = (context: Context, who: Who, names: Names): Lane[] => [
     "Leave",
     leaveTerms,
     (row) => [
-      ...row.entitlements.map(
-        (each): Fact => [
-          leaveWords(each.kind),
-          each.weeksPerYear
-            ? `${each.weeksPerYear} weeks a year`
-            : each.percentOfHours
-              ? `${each.percentOfHours} % of hours`
-              : `${each.hoursPerYear} h a year`,
-        ],
-      ),
+      ...row.entitlements.map((each): Fact => [leaveWords(each.kind), entitlementWords(each)]),
       ["Loading", row.loadingPercent && `${row.loadingPercent} %`],
       ["Service counts from", row.countsFrom && dateWords(row.countsFrom)],
     ],

@@ -5,6 +5,7 @@ import { payRunJournal } from "@zesty/core/au/documents/journal";
 import { withholdingDueDate } from "@zesty/core/au/withholdingDue";
 import { rollForwardAu } from "@zesty/core/calendar/businessDays";
 import type { StateAu } from "@zesty/core/calendar/listedHolidays";
+import { savingOf } from "@zesty/core/hours/saving";
 import { fromE4, hoursText, toCents } from "@zesty/core/quantity/units";
 import { agreedLoading } from "../hours/agreements.ts";
 import { paidToYoung } from "../hours/paidWeeks.ts";
@@ -60,6 +61,10 @@ export const paysAu: PaysOfCountry = {
             recordedHours: hoursOn(who.id, {
               approved: records.terms.get(who.id)?.salaryCents == null,
               nights: false,
+              saving: savingOf(
+                records.leave.get(who.id)?.entitlements ?? null,
+                records.terms.get(who.id)?.basis === "casual",
+              ),
             }),
             serviceFrom: takenOver.get(who.id) ?? who.startDate,
           },

@@ -194,7 +194,7 @@ function leaveMoves(worked: WorkedPay, date: string, recorded: (kind: string) =>
   const kinds = new Set([
     ...Object.keys(worked.leave),
     ...worked.lines.flatMap(({ line }) =>
-      line.element === "leaveTaken" && line.leave && keptOrGranted(line.leave)
+      (line.element === "leaveTaken" || line.element === "etp") && line.leave && keptOrGranted(line.leave)
         ? [line.leave]
         : line.element === "unusedLeave"
           ? [line.leave ?? "annual"]

@@ -39,7 +39,9 @@ export function worthOfDays(person: KnownPerson, dates: readonly string[]): Deci
     const each = wanted(id);
     return each?.kind === "hours" ? each.percent : "100";
   };
-  return sum(found.lines.map((line) => worth(line, percentOf(line.elementId), person.agreedRate)));
+  // Overtime that becomes time off is not paid now.
+  const paid = found.lines.filter((line) => wanted(line.elementId)?.kind !== "lieu");
+  return sum(paid.map((line) => worth(line, percentOf(line.elementId), person.agreedRate)));
 }
 
 /** @returns null where nobody is salaried under a level, or where a rate or a rule is not known */

@@ -9,8 +9,9 @@ import { hasWork, minutesOf } from "@zesty/core/hours/dayText";
 import { juniorPercent } from "@zesty/core/hours/juniorPercent";
 import { holidayOn, type PersonHours, patternMinutes } from "@zesty/core/hours/personHours";
 import { baseRate } from "@zesty/core/hours/pricing";
+import { saves } from "@zesty/core/hours/saving";
 import { knowsDaysOff } from "@zesty/core/hours/shiftMarks";
-import { Decimal, decimal } from "@zesty/core/quantity/decimal";
+import { Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
 import { halfUpToHourE4 } from "@zesty/core/quantity/rounding";
 import { rateText } from "@zesty/core/quantity/units";
 import { dayWords } from "./dayWords.ts";
@@ -21,6 +22,8 @@ export const askedOfDays = (person: KnownPerson, dates: readonly string[], hours
   ...blankDays(person, dates),
   ...oldGuide(person, dates[0] ?? ""),
   ...daysOff(person, dates),
+  ...savingUnsaid(person, hours),
+  ...hoursAtWork(person),
   ...holidaysOff(person, dates),
   ...holidaysInPart(person, dates),
   ...leaveOnDaysOff(person, dates),
@@ -80,6 +83,25 @@ function daysOff(person: KnownPerson, dates: readonly string[]): string[] {
     : [
         `${worked.map(dayWords).join(", ")} ${worked.length === 1 ? "is" : "are"} not in the agreed week. ${time.rules.title} has a rate and least hours of its own for a rostered day off: write dayoff after the shift, as 10-14 dayoff, or tick where days were swapped.`,
       ];
+}
+
+/** An agreement by which hours are saved for days off, and nobody who has said whether they are. */
+function savingUnsaid({ time, entitlements, terms }: KnownPerson, { pieces }: PersonHours): string[] {
+  const saving = time.rules?.ordinary.dayOffSaving;
+  const isSaid = entitlements?.some((each) => each.kind === "dayOff");
+  if (!saving || isSaid || !terms || time.person.basis !== "fullTime" || !pieces.some(saves)) return [];
+  return [
+    `${time.rules?.title} has full-time people save ${inHours(saving.minutes)} h of each ${inHours(saving.ofMinutes)} h at work for rostered days off; here every hour is paid. Say under People, Leave, what is saved, as ${inHours(saving.minutes)} of ${inHours(saving.ofMinutes)}, or 0 of ${inHours(saving.ofMinutes)} where nothing is.`,
+  ];
+}
+
+/** Where hours are saved, those of each weekday are the paid ones: leave and public holidays are paid by them. */
+function hoursAtWork({ time, weeklyHours }: KnownPerson): string[] {
+  const week = sum((time.pattern ?? []).map((hours) => decimal(hours)));
+  if (!time.person.saving || week.lte(weeklyHours)) return [];
+  return [
+    `The hours of each weekday come to ${week.toString()}, the agreed week has ${weeklyHours.toString()}. Where hours are saved for days off, enter those that are paid of each day, as 7.6: leave and public holidays are paid by them.`,
+  ];
 }
 
 /**

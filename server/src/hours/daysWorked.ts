@@ -28,7 +28,7 @@ export function usualDays({ time, agreedRate }: KnownPerson, dates: readonly str
   const asUsual = { ...time, use: "exceptions" as const, rules: null };
   const { units, why } = daysWorked(asUsual, personHours(asUsual, dates));
   const elementId = find({ kind: "holiday", element: "daysWorked" });
-  const none = { minutes: 0, rate: null, amount: null, hours: null };
+  const none = { minutes: 0, saved: zero, rate: null, amount: null, hours: null };
   return lineOf({ elementId, costCentre: undefined, ...none, units, why: [why] }, agreedRate);
 }
 

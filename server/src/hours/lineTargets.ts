@@ -7,7 +7,7 @@ import { juniorPercent } from "@zesty/core/hours/juniorPercent";
 import { personHours } from "@zesty/core/hours/personHours";
 import { baseRate } from "@zesty/core/hours/pricing";
 import type { Piece } from "@zesty/core/hours/worked";
-import type { Decimal } from "@zesty/core/quantity/decimal";
+import { type Decimal, zero } from "@zesty/core/quantity/decimal";
 import type { KnownPerson } from "./personTimes.ts";
 import { type Finder, startsAt, type Target } from "./timeLineParts.ts";
 
@@ -25,7 +25,17 @@ export function gathering(person: KnownPerson, dates: readonly string[], find: F
     const key = `${elementId} ${costCentre ?? ""} ${rate?.toString() ?? ""}`;
     const found =
       targets.get(key) ??
-      ({ elementId, costCentre, minutes: 0, rate, amount: null, hours: null, units: null, why: [] } as Target);
+      ({
+        elementId,
+        costCentre,
+        minutes: 0,
+        saved: zero,
+        rate,
+        amount: null,
+        hours: null,
+        units: null,
+        why: [],
+      } as Target);
     targets.set(key, found);
     return found;
   };

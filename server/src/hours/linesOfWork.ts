@@ -2,16 +2,19 @@
 import { percentFor } from "@zesty/core/hours/conditions";
 import { higherPay } from "@zesty/core/hours/higherDuties";
 import { reasonOf } from "@zesty/core/hours/interpret";
-import { decimal, sum } from "@zesty/core/quantity/decimal";
+import { savedMinutes, saves } from "@zesty/core/hours/saving";
+import { decimal, sum, zero } from "@zesty/core/quantity/decimal";
 import { halfUpToCent } from "@zesty/core/quantity/rounding";
 import { dayWords } from "./dayWords.ts";
 import { addTo, centreOf, type Gathering, isBanked, isWithinHoliday } from "./lineTargets.ts";
-import { hoursOf, isHolidayOff, plainElement, timeOffPercent } from "./timeLineParts.ts";
+import { hoursOf, isHolidayOff, plainElement, savedText, timeOffPercent } from "./timeLineParts.ts";
 
 /** Every piece of every shift, paid or taken as time off. */
 export function gatherPieces(all: Gathering): void {
   const { hours, rules, law, find, target, queries, rateAt } = all;
+  const { saving } = all.person.time.person;
   let banked = 0;
+  let aboveOrdinary = zero;
   for (const piece of hours.pieces) {
     if (isBanked(all, piece)) {
       const to = target(find({ kind: "lieu", percent: timeOffPercent(rules, piece) }), centreOf(all, piece));
@@ -27,7 +30,15 @@ export function gatherPieces(all: Gathering): void {
     const to = target(id, centreOf(all, piece), rateAt(piece.ratePercent));
     to.minutes += piece.minutes;
     to.why.push(`${dayWords(piece.date)} ${reasonOf(piece)}`);
+    if (!saves(piece)) continue;
+    const saved = savedMinutes(saving, piece.minutes);
+    to.saved = to.saved.plus(saved);
+    if (piece.percent.gt(100)) aboveOrdinary = aboveOrdinary.plus(saved);
   }
+  if (aboveOrdinary.gt(0))
+    queries.push(
+      `${savedText(aboveOrdinary)} h saved for a day off are of hours above the ordinary rate, and a day off is paid at the ordinary rate. Type the loading on them where the agreement pays it, or tick.`,
+    );
   gatherHigher(all);
   if (banked > 0)
     queries.push(
@@ -54,6 +65,7 @@ export function gatherPlain({ hours, rules, law, person, find, target, rateOn }:
   for (const plain of hours.plain) {
     const to = target(plainElement(person, plain, percent, find), undefined, rateOn(plain.date));
     to.minutes += plain.minutes;
+    if (plain.atWork) to.saved = to.saved.plus(savedMinutes(person.time.person.saving, plain.minutes));
     if (law.holidaysByDay && isHolidayOff(plain)) to.units = (to.units ?? decimal(0)).plus(1);
     to.why.push(`${dayWords(plain.date)} ${plain.why}: ${hoursOf(plain.minutes).toString()} h`);
   }

@@ -8,10 +8,12 @@ import { timeRulesIn } from "@zesty/core/countries/time";
 import type { DayRecord } from "@zesty/core/hours/dayText";
 import { agreedOf, type PersonTime } from "@zesty/core/hours/personHours";
 import type { EnteredRates } from "@zesty/core/hours/pricing";
+import { savingOf } from "@zesty/core/hours/saving";
 import type { DayShift } from "@zesty/core/hours/shiftText";
 import type { LeaveEntitlement } from "@zesty/core/leave/accrual";
 import { evenPattern, type WorkPattern } from "@zesty/core/leave/leaveDays";
 import type { Basis } from "@zesty/core/pay/input";
+import type { Decimal } from "@zesty/core/quantity/decimal";
 import { fromE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
@@ -29,6 +31,7 @@ export interface KnownPerson {
   terms: typeof timeTerms.$inferSelect | null;
   agreedRate: string | null;
   salaried: boolean;
+  weeklyHours: Decimal;
   /** per cent of loading on annual leave agreed with the person; null where the agreement's counts */
   loadingPercent: string | null;
   /** by which leave accrues on hours; null where it does not accrue by them */
@@ -133,6 +136,7 @@ export function personTimes(
     );
     const settings: Record<string, SettingValue> = { ...saying?.settings, ...time?.settings };
     const known = days.get(who.id) ?? [];
+    const saving = savingOf(leave.get(who.id)?.entitlements ?? null, basis === "casual");
     const answered = new Map(
       known.flatMap((day) => (day.record?.otherwise ? [[day.date, day.record.otherwise] as const] : [])),
     );
@@ -141,6 +145,7 @@ export function personTimes(
       terms: time,
       agreedRate: own?.hourlyRateE4 == null ? null : fromE4(own.hourlyRateE4).toString(),
       salaried: own?.salaryCents != null,
+      weeklyHours: fromE4(own?.weeklyHoursE4 ?? 0),
       loadingPercent: leave.get(who.id)?.loadingPercent ?? null,
       basis: own && leave.has(who.id) ? (own.basis as Basis) : null,
       entitlements: leave.get(who.id)?.entitlements ?? null,
@@ -161,6 +166,7 @@ export function personTimes(
           ...(own?.workPattern && basis !== "casual" ? { agreedMinutes: agreedOf(own.workPattern) } : {}),
           flags: time?.flags ?? {},
           ...(time?.leads == null ? {} : { leads: time.leads }),
+          ...(saving ? { saving } : {}),
           otherwiseWorkingDays: holidays
             .filter((each) => answered.get(each.date)?.works ?? (pattern !== null && works.has(weekday(each.date))))
             .map((each) => each.date),

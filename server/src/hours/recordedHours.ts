@@ -1,6 +1,7 @@
 /** Hours of a period that stand in the record of days, of people who are paid by it or not: of the days that a run pays. */
 import type { IsoDate } from "@zesty/core/calendar/dates";
 import { type DayRecord, minutesOf } from "@zesty/core/hours/dayText";
+import { type Saving, savedMinutes } from "@zesty/core/hours/saving";
 import { decimal } from "@zesty/core/quantity/decimal";
 import type { Context } from "../ground/context.ts";
 import { type CycleDays, cycleDays } from "./cycleDays.ts";
@@ -40,14 +41,14 @@ function daysOf({ store }: Context, ids: readonly number[], { periodStart, perio
 /**
  * Hours by person, read once and only where somebody asks.
  * @param of approved: who is paid by the record is owed for approved days, the others for whatever they worked; nights:
- *   whether a night at the workplace counts as a whole
+ *   whether a night at the workplace counts as a whole; saving: what of the work is paid with a day off later; saving: what of a day at work is paid with a day off later
  * @returns null where none are on record, some of them are banked, or the run does not pay a period
  */
 export function recordedHours(
   context: Context,
   ids: readonly number[],
   run: Period,
-): (personId: number, of: { approved: boolean; nights: boolean }) => string | null {
+): (personId: number, of: { approved: boolean; nights: boolean; saving?: Saving | undefined }) => string | null {
   let days: Map<number, Day[]> | undefined;
   let apart: Map<number, CycleDays> | undefined;
   return (personId, of) => {
@@ -62,6 +63,7 @@ export function recordedHours(
     // Overtime that becomes time off is paid another day: what these hours come to is not known yet.
     if (records.some((record) => record.bank)) return null;
     const minutes = records.reduce((sum, record) => sum + minutesOf(record, of.nights), 0);
-    return minutes === 0 ? null : decimal(minutes).div(60).toDecimalPlaces(2).toString();
+    const paid = decimal(minutes).minus(savedMinutes(of.saving, minutes));
+    return minutes === 0 ? null : paid.div(60).toDecimalPlaces(2).toString();
   };
 }

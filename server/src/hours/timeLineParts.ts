@@ -26,6 +26,8 @@ export interface Target {
   elementId: number;
   costCentre: string | undefined;
   minutes: number;
+  /** of the minutes, those that are saved for a rostered day off */
+  saved: Decimal;
   rate: Decimal | null;
   amount: Decimal | null;
   hours: Decimal | null;
@@ -112,7 +114,9 @@ export const unitsOf = ({ time }: KnownPerson, kind: string, taken: PersonHours[
     ),
   );
 export function lineOf(each: Target, agreedRate: string | null): SheetLine {
-  const hours = each.hours ?? (each.minutes > 0 ? hoursOf(each.minutes) : null);
+  const hours =
+    each.hours ?? (each.minutes > 0 ? halfUpToHourE4(decimal(each.minutes).minus(each.saved).div(60)) : null);
+  const saved = each.saved.isZero() ? [] : [`${savedText(each.saved)} h of these are saved for a day off`];
   const said = {
     ...(each.amount ? { amount: each.amount.toFixed(2) } : {}),
     ...(hours && !each.amount ? { hours: hours.toString() } : {}),
@@ -126,7 +130,7 @@ export function lineOf(each: Target, agreedRate: string | null): SheetLine {
     ...(each.costCentre ? { costCentre: each.costCentre } : {}),
     time: {
       ...said,
-      why: each.why.slice(0, 100).map((text) => text.slice(0, 300)),
+      why: [...saved, ...each.why].slice(0, 100).map((text) => text.slice(0, 300)),
       ...(each.arose ? { arose: each.arose } : {}),
     },
   };
@@ -134,6 +138,8 @@ export function lineOf(each: Target, agreedRate: string | null): SheetLine {
 
 export type Finder = (wanted: Wanted) => number;
 
+/** Hours of minutes saved, as they are read. */
+export const savedText = (minutes: Decimal): string => halfUpToHourE4(minutes.div(60)).toString();
 export const hoursOf = (minutes: number): Decimal => halfUpToHourE4(Decimal.fraction(minutes, 60));
 
 export type Wanted =

@@ -34,6 +34,7 @@ const australia: Record<string, { paid: boolean; accrues: boolean; super: boolea
   personal: { paid: true, accrues: true, super: true },
   "long-service": { paid: true, accrues: true, super: true },
   timeInLieu: { paid: true, accrues: true, super: true },
+  dayOff: { paid: true, accrues: true, super: true },
   compassionate: { paid: true, accrues: true, super: true },
   familyViolence: { paid: true, accrues: true, super: true },
   jury: { paid: true, accrues: true, super: false },

@@ -24,6 +24,7 @@ const alsoCalled: Readonly<Record<string, readonly string[]>> = {
   annual: ["holidays", "annualholiday"],
   personal: ["personalleave", "personalcarersleave", "sickleave", "sickandcarersleave"],
   sick: ["sickleave"],
+  dayOff: ["daysoff", "rostereddaysoff"],
   alternative: ["alternativedays", "lieudays", "daysinlieu"],
 };
 

@@ -11,7 +11,7 @@ import type { SheetLine } from "@zesty/core/pay/row";
 import type { Laid, Taken } from "@zesty/core/pay/strands";
 import { decimal, least, sum } from "@zesty/core/quantity/decimal";
 import { counted } from "@zesty/core/quantity/units";
-import { and, eq, gte, isNull, lte, ne } from "drizzle-orm";
+import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { findRun, type Run } from "../ground/findRun.ts";
 import { cannot } from "../ground/problem.ts";
@@ -27,6 +27,7 @@ import { dryRun } from "../store/dryRun.ts";
 import { closedown, payRun } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 import { record } from "../store/trail.ts";
+import { closedownsOwed } from "./closedownsOwed.ts";
 
 export const planClosedown = (context: Context, runId: number, wanted: NewClosedown): ClosedownPlan =>
   dryRun(context.store, () => settle(context, runId, wanted));
@@ -99,21 +100,16 @@ function settle(context: Context, runId: number, wanted: NewClosedown): Closedow
   };
 }
 
-/** The 8 % of a closedown that runs over two pays is paid once, with the run that it began in. */
-const begunBefore = (context: Context, run: Run, personId: number, { from, to }: NewClosedown): boolean =>
-  context.store.db
-    .select({ id: closedown.id })
-    .from(closedown)
-    .where(
-      and(
-        eq(closedown.personId, personId),
-        isNull(closedown.undoneAt),
-        ne(closedown.runId, run.id),
-        lte(closedown.from, to),
-        gte(closedown.to, from),
-      ),
-    )
-    .get() !== undefined;
+/** The 8 % of a closedown that runs over two pays is paid once: with the run that it began in, or the first that pays anybody after. */
+const begunBefore = (context: Context, run: Run, personId: number, { from, to }: NewClosedown): boolean => {
+  const owed = closedownsOwed(context, run);
+  return rowsOf(
+    context.store.sqlite,
+    closedown,
+    'WHERE t.person_id = ? AND t.undone_at IS NULL AND t.run_id <> ? AND t."from" <= ? AND t."to" >= ?',
+    ...[personId, run.id, to, from],
+  ).some((each) => !owed.some(({ id }) => id === each.id));
+};
 
 /** Entitled weeks of a closedown that goes on in a period keep the rate of its first day (s 21(2)). */
 export function closedownsBegun(context: Context, run: Pick<Run, "businessId" | "periodStart">): Map<number, Begun> {
@@ -126,21 +122,29 @@ export function closedownsBegun(context: Context, run: Pick<Run, "businessId" | 
   return new Map(rows.map(({ personId, from }) => [personId, begunOn(context, personId, from)]));
 }
 
-/** Closedowns that touch the period of a run: its days are leave, or unpaid, and not usual pay. */
+/**
+ * Closedowns that touch the period of a run: its days are leave, or unpaid, and not usual pay. Of one before it that no pay
+ * has paid, as its row was left out, the 8 % alone.
+ */
 export function closedownsIn(context: Context, run: Run): Map<number, AfterStep[]> {
   if (run.kind !== "cycle") return new Map();
   const found = new Map<number, AfterStep[]>();
+  const late = closedownsOwed(context, run).filter((each) => each.to < run.periodStart);
   const rows = rowsOf(
     context.store.sqlite,
     closedown,
     'WHERE t.business_id = ? AND t.undone_at IS NULL AND t."from" <= ? AND t."to" >= ? ORDER BY t.run_id = ?, t.id',
     ...[run.businessId, run.periodEnd, run.periodStart, run.id],
   );
-  for (const { personId, from, to } of rows)
+  for (const { personId, from, to } of [...late, ...rows])
     found.set(personId, [
       (loaded, worked, laid) => {
         const known = worked.row.context;
         if (known.country !== "NZ") return { strands: [] };
+        if (to < run.periodStart) {
+          const elementId = ensureElement(context, run.businessId, standardElements.closedown);
+          return { strands: [{ act: 0, source: "closedown", line: { elementId } }] };
+        }
         const part = partFor(context, loaded, known, { from, to }, begunBefore(context, run, personId, { from, to }));
         return {
           strands: (part?.parts ?? []).map(({ line, days }) => ({

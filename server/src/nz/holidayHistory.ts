@@ -2,6 +2,7 @@
 import { addDays, addMonths, daysBetween, type IsoDate } from "@zesty/core/calendar/dates";
 import { agreedOn, anniversaries, countedSince, weeksBeyond } from "@zesty/core/nz/entitlement";
 import {
+  grossBetween,
   type HolidayFacts,
   type HolidayHistory,
   holidayHistory,
@@ -32,6 +33,8 @@ interface Known {
   lines: readonly SheetLine[];
   elements: ReadonlyMap<number, PayElement>;
   begun?: Begun | undefined;
+  /** first days of closedowns whose 8 % is not paid yet: it is of what was earned before them */
+  closedownsOwed: readonly IsoDate[];
   /** parental leave, as it was typed or approved */
   around: AroundParental | null;
 }
@@ -39,7 +42,7 @@ interface Known {
 export function holidayFacts(
   who: Pick<Who, "id" | "startDate" | "endDate">,
   run: RunDays,
-  { terms, nz, past: paid, ledger, lines, elements, begun, around }: Known,
+  { terms, nz, past: paid, ledger, lines, elements, begun, closedownsOwed, around }: Known,
   context: Context,
 ): HolidayFacts {
   const own = nz.holidays.get(who.id);
@@ -50,7 +53,12 @@ export function holidayFacts(
   // Whoever leaves in this period is owed by the last anniversary before the last day, though it falls into the period.
   const leaves = who.endDate !== null && who.endDate <= run.periodEnd ? who.endDate : null;
   const before = addDays(run.periodStart, -1);
-  const since = ledger && rules ? countedSince(ledger.service, leaves ?? before, rules) : who.startDate;
+  const isOwed = (day: IsoDate) => closedownsOwed.includes(day);
+  const held = ledger?.service;
+  const service =
+    held && closedownsOwed.length > 0 ? { ...held, anewFrom: held.anewFrom.filter((day) => !isOwed(day)) } : held;
+  const since = service && rules ? countedSince(service, leaves ?? before, rules) : who.startDate;
+  const closed = closedownsOwed.find((day) => day < run.periodStart);
   const daysOf = (from: IsoDate) => daysBetween(from, leaves ?? run.periodEnd) + 1;
   const falls = leaves !== null && since > run.periodStart && since <= leaves;
   const daysSince = falls ? { days: daysOf(since), of: daysOf(run.periodStart) } : undefined;
@@ -77,6 +85,7 @@ export function holidayFacts(
     withPay: own?.withPay ?? false,
     advancePaid: "0.00",
     daysSince,
+    ...(closed === undefined ? {} : { closedBefore: grossBetween(past, closed, before).toFixed(2) }),
     ...atTheAverage(around, ledger, run.periodStart),
     lessWeeks: own?.keepsAnniversary ? unpaid.toString() : "0",
     history: historyTo(lastEnd),

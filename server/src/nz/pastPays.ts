@@ -6,7 +6,8 @@ import type { Store } from "../store/open.ts";
 import { pastEarnings } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 
-const closedCode = `line:${standardElements.closedown.code}`;
+/** What a pay has of the 8 % of a closedown. */
+export const closedCode = `line:${standardElements.closedown.code}`;
 
 type Sums = Record<"gross" | "irregular" | "days" | "withPay" | "closed", number>;
 
@@ -42,7 +43,7 @@ export function pastPaysOf(
         irregular: centsText(irregular),
         days: centsText(days),
         withPay: centsText(withPay),
-        ...(closed > 0 ? { closed: true } : {}),
+        ...(closed > 0 ? { closed: centsText(closed) } : {}),
       });
   for (const [id, recorded] of recordedEarnings(store, personIds))
     found.get(id)?.push(...recorded.filter((each) => each.end >= from && each.end <= to));

@@ -102,6 +102,7 @@ function rowOf(who: Who, all: Gathered): { part: NzPart; esct: ReturnType<typeof
     ...{ terms, nz, past: all.past.get(who.id) ?? [], ledger, elements },
     lines: all.records.usual.get(who.id)?.lines ?? [],
     begun: all.begun.get(who.id),
+    closedownsOwed: all.closedownsOwed.flatMap((each) => (each.personId === who.id ? (each.anniversaryOn ?? []) : [])),
     around: aroundParental(nz.holidays.get(who.id), all.parental.get(who.id)),
   };
   const withoutAdvance = holidayFacts(who, run, known, context);

@@ -188,6 +188,61 @@ describe("a closedown", () => {
       "172.80",
     ]);
   });
+  const before = { start: "2026-02-02", end: "2026-06-14", gross: "22800.00", days: "95" };
+  const leaveOut = (runId: number) => {
+    const { version, rows } = readRun(world.context, world.actor, runId);
+    saveRows(world.context, world.actor, runId, { version, rows: [{ payId: rows[0]?.payId ?? 0, included: false }] });
+  };
+  const codesOf = (runId: number) => figures(runId)?.lines.map(({ code, amount }) => `${code} ${amount}`);
+  const leave = (lastDay: string) =>
+    recordDeparture(world.context, world.actor, who(), {
+      ...{ lastDay, reason: "V", noticeWorked: true, misconduct: false, pay: "next" },
+    });
+  // 8 % × 22,800.00 is 1,824.00; with the week of work in the same pay 1,920.00. What had it has it once: of the 133 days of
+  // before, three are of after the closedown began, 514.29.
+  it.each([
+    ["began before the period", "2026-06-12", "2026-06-26", 0, [["CLOSED 1782.86"]], "233.14"],
+    ["began with the period", "2026-06-15", "2026-06-19", 0, [["ORD 1200.00", "CLOSED 1920.00"]], "192.00"],
+    [
+      ...(["goes on in the next pay, the first left out", "2026-06-22", "2026-07-03", 1] as const),
+      [
+        ["ORD 1200.00", "CLOSED 1920.00"],
+        ["ORD 1200.00", "CLOSED 1824.00"],
+      ],
+      "288.00",
+    ],
+    [
+      ...(["is over when its pay was left out", "2026-06-22", "2026-06-26", 1] as const),
+      [
+        ["ORD 1200.00", "CLOSED 1920.00"],
+        ["ORD 2400.00", "CLOSED 1824.00"],
+      ],
+      "384.00",
+    ],
+  ] as const)("%s", (_what, from, to, out, paid, atTheEnd) => {
+    newcomer("2026-02-02", before);
+    let runId = open();
+    recordClosedown(world.context, world.actor, runId, { from, to });
+    const found = paid.map((_, at) => {
+      if (at > 0) runId = open();
+      const lines = codesOf(runId);
+      if (at < out) leaveOut(runId);
+      signRun(world, runId);
+      return lines;
+    });
+    expect(found).toEqual(paid);
+    const last = open();
+    expect(codesOf(last)).toEqual(["ORD 2400.00"]);
+    leave(readRun(world.context, world.actor, last).periodEnd);
+    expect(line(last, "HOL-8")).toBe(atTheEnd);
+  });
+  it("of who leaves with the same pay has the 8 % of all earnings, once", () => {
+    newcomer("2026-02-02", before);
+    const runId = open();
+    recordClosedown(world.context, world.actor, runId, { from: "2026-06-22", to: "2026-06-26" });
+    leave("2026-06-26");
+    expect(codesOf(runId)).toEqual(["ORD 1200.00", "CLOSED 1920.00", "HOL-8 0.00"]);
+  });
   it("over two pays keeps the rate of its first day for the weeks that are entitled", () => {
     world = smallWorldNz(1);
     const first = open();

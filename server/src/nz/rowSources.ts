@@ -22,6 +22,7 @@ import { holidayTerms } from "../store/schema.ts";
 import { type CodeSums, factSums, keptYears } from "../store/sums.ts";
 import { workedTo } from "./beforeThisPay.ts";
 import { closedownsBegun } from "./closedown.ts";
+import { closedownsOwed } from "./closedownsOwed.ts";
 import { recordsByDay } from "./holidaysInPeriod.ts";
 import { firstPaidDays, hoursOfCasuals, type Ledger, ledgersNz } from "./ledger.ts";
 import { parentalLeaves } from "./parentalLeave.ts";
@@ -80,6 +81,7 @@ export function gatherForRows(
       run.kind === "departure"
         ? new Map<number, Begun>()
         : new Map([...closedownsBegun(context, run), ...holidaysBegunBefore(context, run, ids)]),
+    closedownsOwed: closedownsOwed(context, run),
     yearStartTerms: workedTerms(store.db, ids, year.from, year.from, new Map()).terms,
     hourly: ratesIn(context, run, people),
     // Asked of few: who took holidays in advance, and who has an order with a total.

@@ -7,9 +7,10 @@ import type { BankPart } from "@zesty/contract/bank";
 import type { Emergency, Qualification } from "@zesty/contract/besidePay";
 import type { NewPersonNz, SectionNz } from "@zesty/contract/nz/people";
 import { faultOfOwn, type OwnFacts } from "@zesty/contract/ownFacts";
-import type { Details, Employment, Entitlement, NewPerson, Section, UsualLine } from "@zesty/contract/people";
+import type { Details, Employment, NewPerson, Section, UsualLine } from "@zesty/contract/people";
 import type { TimeTerms } from "@zesty/contract/time";
 import type { ContractDates } from "@zesty/core/calendar/contractDays";
+import type { LeaveEntitlement } from "@zesty/core/leave/accrual";
 import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { centsOf, fromE4, toE4 } from "@zesty/core/quantity/units";
 import { and, eq } from "drizzle-orm";
@@ -50,7 +51,7 @@ export interface SectionValues {
   bank: { from?: string; parts: BankPart[] };
   leave: {
     from?: string;
-    entitlements: Entitlement[];
+    entitlements: LeaveEntitlement[];
     loadingPercent?: string | null;
     countsFrom?: string | null | undefined;
     opening?: { kind: string; hours: string }[];

@@ -23,6 +23,13 @@ export const standardElements = {
     leave: "timeInLieu",
     superable: false,
   },
+  daysOffLeft: {
+    code: "RDO-LEFT",
+    name: "Rostered days off paid out",
+    element: "etp",
+    leave: "dayOff",
+    superable: true,
+  },
   annualCashed: {
     code: "AL-CASH",
     name: "Annual leave cashed out",

@@ -105,6 +105,7 @@ export function readStaffPage(context: Context, personId: number): StaffPage {
     }),
     requests: standingRequests(context, personId).sort((a, b) => b.id - a.id),
     kinds: kinds
+      .filter((each) => !each.whereAgreed || view.leave.entitlements.some(({ kind }) => kind === each.code))
       .filter((each) => !each.neverAsked && (!each.notForCasuals || view.employment.basis !== "casual"))
       .map(({ code, words }) => ({ code, words })),
     timesheet: view.time ? (view.time.use === "exceptions" ? "exceptions" : "all") : null,

@@ -4,7 +4,7 @@ import { type MarkCode, tickKey } from "../../checks/mark.ts";
 import { examineRow } from "../../countries/countries.ts";
 import { sentenceOf } from "../../countries/marks.ts";
 import type { MarkCodeNz } from "../../nz/checks/sentences.ts";
-import type { SheetLine } from "../../pay/row.ts";
+import type { PayElement, SheetLine } from "../../pay/row.ts";
 import { makeRuleBook } from "../../rulebook/ruleBook.ts";
 import { shippedRuleBook } from "../../rulebook/shippedRuleBook.ts";
 import { context, elements, hours, person } from "../../testMakers.ts";
@@ -458,6 +458,16 @@ describe("after the last day", () => {
   it("leave that would stay is asked about with the final pay", () => {
     expect(codes([{ elementId: 8, hours: "50", amount: "1500" }])).not.toContain("departureOpen");
     expect(codes([{ elementId: 8, hours: "40", amount: "1200" }])).toContain("departureOpen");
+  });
+  it("a rostered day off may come a day before it is saved", () => {
+    const withDayOff = new Map([...elements, [12, { ...elements.get(11), id: 12, leave: "dayOff" } as PayElement]]);
+    const said = (balance: string) =>
+      examineRow(
+        ...([context({ balances: { dayOff: balance } }), [{ elementId: 12, hours: "7.6" }]] as const),
+        ...([withDayOff, shippedRuleBook] as const),
+      ).marks;
+    expect(said("0").map(({ code }) => code)).not.toContain("leaveBeyondBalance");
+    expect(said("-0.1").map(({ code }) => code)).toContain("leaveBeyondBalance");
   });
   it("and time in lieu, until it is paid out", () => {
     const with4 = { ...left, balances: { annual: "50", timeInLieu: "4" } };

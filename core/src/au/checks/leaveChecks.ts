@@ -23,7 +23,9 @@ const leaveBeyondBalance: Check = ({ context, input, worked }) =>
     if (known === undefined) return [];
     // Overtime of this pay is banked as it is worked: what accrues otherwise is there after the pay.
     const balance = kind === "timeInLieu" ? decimal(known).plus(worked.leave[kind]?.value ?? zero) : known;
-    if (hours.lte(balance)) return [];
+    // Days off follow the roster: one may come before all of it is saved (common practice, no source).
+    const ahead = kind === "dayOff" ? decimalOrZero(input.person.weeklyHours).div(5) : zero;
+    if (hours.lte(decimal(balance).plus(ahead))) return [];
     return [
       {
         kind: "query",
@@ -40,8 +42,8 @@ const cashOut: Check = ({ context, input }, rules) => {
   const standards = rules.row(employmentStandards, input.payday).figures;
   const week = decimalOrZero(input.person.weeklyHours);
   return [...drawn(input.lines, (cashed) => cashed)].flatMap(([kind, hours]): Mark[] => {
-    // Time in lieu is owed in money where it is not taken: nobody agrees to that each time, and none has to stay.
-    if (kind === "timeInLieu") return [];
+    // Time in lieu and days off are owed in money where they are not taken: nobody agrees to that each time, and none has to stay.
+    if (kind === "timeInLieu" || kind === "dayOff") return [];
     const keeps = staysHours(kind, week, standards);
     const after = decimalOrZero(context.balances[kind])
       .minus(hours)

@@ -106,11 +106,11 @@ const isLast = ({ facts: { endDate }, periodStart, periodEnd }: RowContext, line
   endDate <= periodEnd &&
   (endDate >= periodStart || lines.some((line) => line.group === "unusedLeave"));
 
-/** On the last day nothing may stay of annual leave and time in lieu: all is paid out, what this pay adds with it. */
+/** On the last day nothing may stay of leave that is owed in money: all is paid out, what this pay adds with it. */
 const departureOpen: Check = ({ context, worked }) => {
   const { endDate } = context.facts;
   if (!isLast(context, worked.lines) || endDate === null) return [];
-  return ["annual", "timeInLieu"].flatMap((kind): Mark[] => {
+  return ["annual", "timeInLieu", "dayOff"].flatMap((kind): Mark[] => {
     const left = decimalOrZero(context.balances[kind])
       .plus(worked.leave[kind]?.value ?? "0")
       .minus(takenHours(worked, kind));

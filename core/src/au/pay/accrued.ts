@@ -4,7 +4,7 @@ import { leaveKind } from "../../leave/kinds.ts";
 import { decimalOrZero, hundred, zero } from "../../quantity/decimal.ts";
 import { halfUpToHourE4 } from "../../quantity/rounding.ts";
 import { type Figure, figure, sumOf } from "../../working/figure.ts";
-import { accruingHours, accruingParts } from "./accruingHours.ts";
+import { type AccruingPart, accruingHours, accruingParts } from "./accruingHours.ts";
 import type { Earned, Given } from "./earnings.ts";
 import type { WorkedLine } from "./worked.ts";
 
@@ -16,7 +16,8 @@ export function accrued({ input, rules, periods }: Given, { earnings }: Earned) 
     for (const entitled of part.leave) {
       if (part.basis === "casual" && leaveKind(entitled.kind).notForCasuals) continue;
       const basis = { cycle: input.cycle, periods: part.share.times(periods), weeklyHours };
-      const [before, own] = [leave[entitled.kind], leaveAccrual(entitled, part.hours, basis)];
+      const hours = entitled.saved === undefined ? part.hours : savingHours(part);
+      const [before, own] = [leave[entitled.kind], leaveAccrual(entitled, hours, basis)];
       leave[entitled.kind] = before ? sumOf(accrualLabel(entitled.kind), [before, own], "hours") : own;
     }
   const inLieu = earnings.filter((each) => each.line.element === "timeInLieuEarned");
@@ -24,6 +25,14 @@ export function accrued({ input, rules, periods }: Given, { earnings }: Earned) 
   return { ordinaryHours, leave };
 }
 export type Accrued = ReturnType<typeof accrued>;
+
+const savingHours = ({ hours, saving }: AccruingPart): Figure =>
+  hours.value.eq(saving)
+    ? hours
+    : figure("Hours that save for a day off", saving, "hours", () => ({
+        rule: "All hours at work in ordinary time, paid leave and public holidays, without the days off themselves",
+        parts: [hours],
+      }));
 
 function timeInLieu(lines: readonly WorkedLine[]): Figure {
   const hours = lines.reduce(

@@ -54,12 +54,9 @@ export const agreedHours = (input: PayInput): Decimal =>
     ? decimalOrZero(input.person.weeklyHours).times(weeksIn(input.cycle, input.periods ?? 1))
     : decimal(input.agreedHours);
 
-/** @returns hours, ten-thousandths kept; a correction adds what it changes in the hours of the pay that it corrects */
-export function accruingHours(input: PayInput, rules: RuleBook): Figure {
-  const row = rules.row(employmentStandards, input.payday);
-  const weeks = weeksIn(input.cycle, input.periods ?? 1);
-  const counting = countingLines(input);
-  const own = counting.filter((line) => line.accrues === undefined);
+/** Hours of the pay's own lines: those typed, and those that a salary stands for. */
+function hoursOfPay(input: PayInput) {
+  const own = countingLines(input).filter((line) => line.accrues === undefined);
   const typed = hoursOf(own);
   // A salary typed as an amount stands for hours; the correction of one says itself what it changes.
   const salary = own.filter(isSalary);
@@ -70,6 +67,17 @@ export function accruingHours(input: PayInput, rules: RuleBook): Figure {
     : agreed;
   const paid = least(atLeastZero(agreed.minus(away)), stands.plus(typed));
   const raw = salary.length > 0 && paid.gt(typed) ? paid : typed;
+  return { own, typed, agreed, away, raw, bySalary: salary.length > 0 };
+}
+
+const correctedHours = (input: PayInput): Decimal =>
+  countingLines(input).reduce((total, line) => total.plus(decimalOrZero(line.accrues)), zero);
+
+/** @returns hours, ten-thousandths kept; a correction adds what it changes in the hours of the pay that it corrects */
+export function accruingHours(input: PayInput, rules: RuleBook): Figure {
+  const row = rules.row(employmentStandards, input.payday);
+  const weeks = weeksIn(input.cycle, input.periods ?? 1);
+  const { own, typed, agreed, away, raw, bySalary } = hoursOfPay(input);
   const ofWeek = fixed(row.figures.ordinaryHoursAWeek);
   const late = lateHours(input, ofWeek);
   const before = decimalOrZero(input.inPeriod?.ordinary);
@@ -77,7 +85,7 @@ export function accruingHours(input: PayInput, rules: RuleBook): Figure {
   // Leave that another pay of the period pays may be of weeks to come.
   const leave = hoursOf(own.filter(({ element }) => element === "leaveTaken"));
   const most = greatest(whole.minus(before), least(leave, whole));
-  const corrected = counting.reduce((total, line) => total.plus(decimalOrZero(line.accrues)), zero);
+  const corrected = correctedHours(input);
   return figure(
     "Ordinary hours that leave accrues on",
     least(atLeastZero(raw.minus(late.paid)), most)
@@ -87,7 +95,7 @@ export function accruingHours(input: PayInput, rules: RuleBook): Figure {
     () => ({
       rule: `Ordinary hours and paid leave, at most ${row.figures.ordinaryHoursAWeek} hours a week; none for unpaid leave and for days outside the employment`,
       formula: `${
-        salary.length > 0
+        bySalary
           ? `${raw.toDecimalPlaces(4).toString()} h that the salary stands for${away.isZero() ? "" : `: ${agreed.toDecimalPlaces(4).toString()} agreed, less ${away.toString()} away`}`
           : `${typed.toString()} h`
       }${late.paid.isZero() ? "" : `, ${late.paid.toDecimalPlaces(4).toString()} of them paid late: ${late.counting.toDecimalPlaces(4).toString()} h within the hours of their own weeks`}${before.isZero() ? "" : `, after ${before.toString()} h in another pay of the period`}${corrected.isZero() ? "" : `, ${corrected.toString()} h by corrections`}`,
@@ -108,7 +116,12 @@ export interface AccruingPart extends Accrual {
   hours: Figure;
   /** of the pay's own hours */
   share: Decimal;
+  /** hours that save for rostered days off: however many they are, and without the days off themselves */
+  saving: Decimal;
 }
+
+const isDayOff = (line: PayLine): boolean =>
+  line.element === "leaveTaken" && line.leave === "dayOff" && line.cashOut !== true;
 
 /**
  * The accruing hours by the basis and the leave of the days that they are of: who became casual on a Thursday accrues on
@@ -118,12 +131,21 @@ export interface AccruingPart extends Accrual {
 export function accruingParts(input: PayInput, all: Figure): AccruingPart[] {
   const own: Accrual = { basis: input.person.basis, leave: input.person.leave ?? [] };
   const counting = countingLines(input);
-  if (counting.every((line) => line.accruesBy === undefined)) return [{ ...own, hours: all, share: one }];
-  const parts = new Map<string, { by: Accrual; weight: Decimal; corrected: Decimal }>();
+  if (counting.every((line) => line.accruesBy === undefined))
+    return [
+      {
+        ...{ ...own, hours: all, share: one },
+        saving: hoursOfPay(input)
+          .raw.plus(correctedHours(input))
+          .minus(hoursOf(counting.filter(isDayOff))),
+      },
+    ];
+  const parts = new Map<string, { by: Accrual; weight: Decimal; corrected: Decimal; off: Decimal }>();
   for (const line of counting) {
     const by: Accrual = { basis: line.accruesBy?.basis ?? own.basis, leave: line.accruesBy?.leave ?? own.leave };
     const key = JSON.stringify([by.basis, by.leave]);
-    const part = parts.get(key) ?? { by, weight: zero, corrected: zero };
+    const part = parts.get(key) ?? { by, weight: zero, corrected: zero, off: zero };
+    if (isDayOff(line)) part.off = part.off.plus(decimalOrZero(line.hours));
     if (line.accrues !== undefined) part.corrected = part.corrected.plus(line.accrues);
     else part.weight = part.weight.plus(isSalary(line) ? (line.standsFor ?? agreedHours(input)) : (line.hours ?? "0"));
     parts.set(key, part);
@@ -133,11 +155,14 @@ export function accruingParts(input: PayInput, all: Figure): AccruingPart[] {
     sum([...parts.values()].map((each) => each.corrected)),
   ];
   const shared = all.value.minus(corrected);
-  return [...parts.values()].map(({ by, weight, corrected: more }): AccruingPart => {
-    const hours = (weights.isZero() ? zero : shared.times(weight).div(weights)).plus(more);
+  const { raw } = hoursOfPay(input);
+  return [...parts.values()].map(({ by, weight, corrected: more, off }): AccruingPart => {
+    const share = weights.isZero() ? zero : weight.div(weights);
+    const hours = shared.times(share).plus(more);
     return {
       ...by,
-      share: weights.isZero() ? zero : weight.div(weights),
+      saving: raw.times(share).plus(more).minus(off),
+      share,
       hours: figure(`Ordinary hours that leave accrues on, ${by.basis}`, halfUpToHourE4(hours), "hours", () => ({
         rule: "Hours of the days on which this was agreed; the rest of the pay has other terms",
         formula: `${weight.toDecimalPlaces(4).toString()} of ${weights.toDecimalPlaces(4).toString()} h${more.isZero() ? "" : `, ${more.toString()} h by corrections`}`,

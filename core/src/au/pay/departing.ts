@@ -42,7 +42,7 @@ export interface Departing {
 
 export interface DepartureLine {
   element: "unusedLeave" | "leaveTaken" | "etp" | "redundancy";
-  leave?: "annual" | "long-service" | "timeInLieu";
+  leave?: "annual" | "long-service" | "timeInLieu" | "dayOff";
   hours: string;
   amount: string;
   detail: LineDetail;

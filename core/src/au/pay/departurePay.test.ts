@@ -39,6 +39,14 @@ describe("resigning", () => {
     expect(reason({ reason: "I", invalidity: true })).toBe("redundancy");
     expect(reason({ reason: "R" })).toBe("redundancy");
   });
+  it("pays what was saved for rostered days off, as a termination payment that no redundancy makes tax-free", () => {
+    const saved = { balances: { dayOff: "5.2" } };
+    expect(paid(saved)).toEqual([["etp", "dayOff", "208.00"]]);
+    const made = departurePay(who({ ...saved, reason: "R" }), rules).lines.find((line) => line.leave === "dayOff");
+    expect(made?.detail).toEqual({ etpCode: "O" });
+    expect(paid({ balances: { dayOff: "-2.4" } })).toEqual([]);
+    expect(notes({ balances: { dayOff: "-2.4" } })).toContain("2.40 h in advance");
+  });
   it("says so when leave was taken in advance", () => {
     expect(paid({ balances: { annual: "-7.6" } })).toEqual([]);
     expect(notes({ balances: { annual: "-7.6" } })).toContain("7.60 h in advance");

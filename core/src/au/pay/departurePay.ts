@@ -59,6 +59,21 @@ export function departurePay(who: Departing, rules: RuleBook): DeparturePay {
       detail: { cashOut: true },
       why: `${inLieu.toFixed(2)} h of time in lieu not taken × $${rate.toString()}`,
     });
+  const off = decimalOrZero(who.balances.dayOff);
+  if (off.gt(0))
+    // An employment termination payment of type O (ITAA 1997, s 82-130), whatever the reason: anybody who leaves gets it.
+    lines.push({
+      element: "etp",
+      leave: "dayOff",
+      hours: off.toString(),
+      amount: halfUpToCent(off.times(rate)).toFixed(2),
+      detail: { etpCode: "O" },
+      why: `${off.toFixed(2)} h saved for rostered days off × $${rate.toString()}`,
+    });
+  else if (off.lt(0))
+    notes.push(
+      `Rostered days off are ${off.abs().toFixed(2)} h in advance. Taking them from the final pay needs the person's written agreement.`,
+    );
   if (decimalOrZero(who.balances.personal).gt(0)) notes.push("Unused personal leave is not paid out.");
 
   longService(who, rate, detail, rules, lines, notes);

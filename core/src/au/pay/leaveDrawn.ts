@@ -8,6 +8,6 @@ export const takenHours = (worked: WorkedPay, kind: string): Decimal =>
     .filter(({ line }) =>
       line.element === "unusedLeave"
         ? (line.leave ?? "annual") === kind
-        : line.element === "leaveTaken" && line.leave === kind,
+        : (line.element === "leaveTaken" || line.element === "etp") && line.leave === kind,
     )
     .reduce((total, { line }) => total.plus(decimalOrZero(line.hours)), decimal(0));

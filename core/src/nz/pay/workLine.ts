@@ -5,7 +5,7 @@ import { halfUpToCent } from "../../quantity/rounding.ts";
 import { holidayRules } from "../../rulebook/nz/holidayRules.ts";
 import type { RuleBook } from "../../rulebook/ruleBook.ts";
 import { type Figure, figure, given, sumOf } from "../../working/figure.ts";
-import { closedownPay, finalPercent } from "../finalHolidayPay.ts";
+import { closedownPay, finalPercent, percentBesideClosedown } from "../finalHolidayPay.ts";
 import { annualHolidayPay, continuedHolidayPay, publicHolidayWorked } from "../holidayPay.ts";
 import { dailyPay, firstWeekPay } from "../relevantDailyPay.ts";
 import { countsAsGross, isUnpaidNz, leaveKindNz, type SideNz, traitsNz } from "./elements.ts";
@@ -93,12 +93,16 @@ export function withHolidayPercent(
     "Entitled weeks paid out",
     lines.filter((each) => each.line.element === "unusedLeave" && each.line.leave === "annual"),
   );
+  // Who leaves with the pay of a closedown has the 8 % of its line: nothing has it twice.
+  const closed = lines.some(({ line }) => line.element === "closedownPay");
   return lines.map((each) => {
     if (!isPercent(each)) return each;
     const label = each.line.name ?? traitsNz[each.line.element].words;
     const amount =
       each.line.element === "finalPercent"
-        ? finalPercent(label, thisPay, weeks, holidays, percent)
+        ? closed
+          ? percentBesideClosedown(label, thisPay, weeks, holidays, percent)
+          : finalPercent(label, thisPay, weeks, holidays, percent)
         : closedownPay(label, thisPay, holidays, percent);
     return { ...each, amount };
   });

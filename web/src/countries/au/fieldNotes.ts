@@ -186,6 +186,11 @@ export const personAu: FieldNotes = {
     found: "In the Act of the State, which the hint names.",
     wrong: "What is owed after the years of service is too little or too much.",
   },
+  "Saved for rostered days off": {
+    means: "Hours of a full day at work that are not paid now, but kept for a day off every few weeks.",
+    found: "In the agreement or the letter of offer: often 0.4 of 8, which makes a day off of nineteen days.",
+    wrong: "Hours that were worked are paid twice, or a day off is not paid.",
+  },
   "Year ended 31 March": {
     means: "The year of fringe benefits, which ends before the payroll year does.",
     found: "On the working paper of fringe benefits.",

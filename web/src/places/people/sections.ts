@@ -3,6 +3,7 @@
 import { incomeWords } from "@zesty/core/au/taxDeclaration";
 import { payrollYearAu } from "@zesty/core/calendar/payrollYear";
 import type { CountryCode } from "@zesty/core/countries/countries";
+import { entitlementWords } from "@zesty/core/leave/accrual";
 import { leaveWords } from "@zesty/core/leave/kinds";
 import { onPage } from "../../countries/onPage.ts";
 import { hours, longDate, money } from "../../parts/format.ts";
@@ -169,14 +170,7 @@ const sectionsAu: SectionShown[] = [
       leave.entitlements.length === 0
         ? [["Entitlements", "none accrue"]]
         : [
-            ...leave.entitlements.map((each): [string, string] => [
-              leaveWords(each.kind),
-              each.weeksPerYear
-                ? `${each.weeksPerYear} weeks a year`
-                : each.percentOfHours
-                  ? `${each.percentOfHours} % of hours`
-                  : `${each.hoursPerYear} hours a year`,
-            ]),
+            ...leave.entitlements.map((each): [string, string] => [leaveWords(each.kind), entitlementWords(each)]),
             ["Service counts from", leave.countsFrom ? longDate(leave.countsFrom) : undefined],
           ],
   },

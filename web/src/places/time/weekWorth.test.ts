@@ -54,6 +54,19 @@ describe("a week's worth", () => {
     const day = found.days[date];
     expect([(day?.cost ?? found.cost.minus(found.cost)).toFixed(2), became(day)]).toEqual([money, words]);
   });
+  it.each([
+    ["9-18 b60", "228.00", "7.6 h"],
+    ["8", "228.00", "7.6 h"],
+    ["9-19 b30", "295.50", "7.6 at 100 · 1.5 at 150 %"],
+    ["9-13, rdo", "228.00", "3.8 h"],
+    ["rdo", "228.00", "7.6 h"],
+    ["", "228.00", "7.6 h"],
+  ])("where 0.4 of 8 hours are saved for days off, “%s” is worth %s", (typed, money, words) => {
+    const saver = person("fullTime", typed === "" ? {} : { "2026-06-23": typed });
+    saver.time.person.saving = { saved: "0.4", of: "8" };
+    const day = personWorth(saver, view, dates, "worked").days["2026-06-23"];
+    expect([day?.cost.toFixed(2), became(day)]).toEqual([money, words]);
+  });
   it("goes by the terms of each day, where others begin within the week", () => {
     const now = person("fullTime", { "2026-06-22": "7.6", "2026-06-24": "7.6" });
     const { time, agreement, classification, salaried, loadingPercent, rates } = now;

@@ -9,6 +9,7 @@ import { juniorPercent } from "@zesty/core/hours/juniorPercent";
 import { leaveLoading } from "@zesty/core/hours/leaveLoading";
 import { type PersonHours, type PersonTime, patternMinutes, personHours } from "@zesty/core/hours/personHours";
 import { baseRate, unitAmount, worthOf } from "@zesty/core/hours/pricing";
+import { savedMinutes, saves } from "@zesty/core/hours/saving";
 import type { Piece } from "@zesty/core/hours/worked";
 import { type Decimal, decimal, sum, zero } from "@zesty/core/quantity/decimal";
 import { halfUpToCent } from "@zesty/core/quantity/rounding";
@@ -60,7 +61,13 @@ function timeOf(person: WeekPerson, view: WeekView, kind: DayKind): PersonTime {
 const blank = (): DayWorth => ({ parts: [], minutes: 0, cost: zero, faults: [], notes: [] });
 const words = (id: string) => id.replaceAll("-", " ");
 
-const worthAt = (rate: Decimal | null, minutes: number, percent: Decimal): Decimal | null =>
+/** Minutes paid now, as near as they are shown. */
+const paidMinutes = (minutes: number, saved: Decimal): number =>
+  decimal(minutes).minus(saved).toDecimalPlaces(2).toNumber();
+const savedWords = (saved: Decimal): string =>
+  saved.isZero() ? "" : `, ${saved.div(60).toDecimalPlaces(2).toString()} h saved for a day off`;
+
+const worthAt = (rate: Decimal | null, minutes: Decimal | number, percent: Decimal): Decimal | null =>
   rate && worthOf(minutes, rate, percent);
 
 /** Each day by the terms that hold on it. */
@@ -112,12 +119,13 @@ function worthByTerms(person: WeekPerson, view: WeekView, dates: readonly string
     const rate = rateAt(piece.ratePercent);
     const date = dayOf(piece);
     const banked = piece.overtime && time.days[date]?.bank === true;
+    const saved = saves(piece) ? savedMinutes(time.person.saving, piece.minutes) : zero;
     put(date, {
-      words: banked ? `${piece.why}, taken as time off` : piece.why,
+      words: `${piece.why}${banked ? ", taken as time off" : savedWords(saved)}`,
       detail: piece.ref ?? words(piece.rule),
-      minutes: piece.minutes,
+      minutes: paidMinutes(piece.minutes, saved),
       percent: piece.percent.toString(),
-      exact: banked ? zero : rate && worthOf(piece.minutes, rate, piece.percent),
+      exact: banked ? zero : rate && worthOf(decimal(piece.minutes).minus(saved), rate, piece.percent),
       key: `${banked} ${piece.overtime} ${piece.percent.toString()}`,
       piece,
     });
@@ -131,16 +139,18 @@ function worthByTerms(person: WeekPerson, view: WeekView, dates: readonly string
   }
   const rateOn = (date: string) => rateAt(juniorPercent(time, date));
   const plainPercent = rules ? percentFor(rules.penalties.at(-1)?.percent ?? 100, time.person.basis) : decimal(100);
-  for (const { date, minutes, why } of hours.plain)
+  for (const { date, minutes, why, atWork } of hours.plain) {
+    const saved = atWork ? savedMinutes(time.person.saving, minutes) : zero;
     put(date, {
-      words: why,
+      words: `${why}${savedWords(saved)}`,
       detail: "",
-      minutes,
+      minutes: paidMinutes(minutes, saved),
       percent: plainPercent.toString(),
-      exact: worthAt(rateOn(date), minutes, plainPercent),
+      exact: worthAt(rateOn(date), decimal(minutes).minus(saved), plainPercent),
       key: `false ${plainPercent.toString()}`,
       piece: null,
     });
+  }
   for (const { date, kind: leave, hours: taken } of hours.leave) {
     const minutes = taken.times(60).toDecimalPlaces(0).toNumber();
     const { unpaid } = leaveKindIn(view.country, leave);

@@ -7,7 +7,7 @@ import { entitledTo, entitlementText, weekOf } from "./entitlementText.ts";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
 import { useHeld } from "./useHeld.ts";
 
-const known = ["annual", "personal", "long-service"];
+const known = ["annual", "personal", "long-service", "dayOff"];
 
 /** What the State's rule gives, in the shipped rule book; the practice's own rows do not change this hint. */
 function longServiceHint(state: string, day: string): string {
@@ -23,6 +23,7 @@ function heldOf({ leave }: FormProps["person"]) {
     annual: of("annual"),
     personal: of("personal"),
     longService: of("long-service"),
+    dayOff: of("dayOff"),
     loadingPercent: leave.loadingPercent ?? "",
     countsFrom: leave.countsFrom ?? "",
   };
@@ -45,6 +46,7 @@ export function LeaveForm({ person, day, onDone }: FormProps) {
         ...entitledTo("annual", values.annual),
         ...entitledTo("personal", values.personal),
         ...entitledTo("long-service", values.longService),
+        ...entitledTo("dayOff", values.dayOff),
       ],
       ...(values.opening ? { opening: [{ kind: values.openingKind, hours: values.opening }] } : {}),
     }),
@@ -54,9 +56,14 @@ export function LeaveForm({ person, day, onDone }: FormProps) {
   const typed = form.watch();
   // What is typed says what an ordinary week adds; empty fields say what is usual.
   const equivalent = (field: "annual" | "personal" | "longService", usual: string) => {
-    const hours = weekOf(typed[field], person.employment.weeklyHours);
+    const hours = weekOf(field, typed[field], person.employment.weeklyHours);
     return hours === null ? usual : `${hours} h for a week of ${person.employment.weeklyHours} h`;
   };
+  const savedWeek = weekOf("dayOff", typed.dayOff, person.employment.weeklyHours);
+  const savedHint =
+    savedWeek === null
+      ? "As 0.4 of 8: eight hours worked, 7.6 paid. 0 of 8: all is paid"
+      : `${savedWeek} h for a week of ${person.employment.weeklyHours} h paid`;
   const kept = person.leave.balances.some((each) => each.kind === "long-service" && Number(each.hours) !== 0);
   const byDates = kept || !person.longService?.hours ? null : person.longService;
   const takeOver = (found: NonNullable<typeof byDates>) => {
@@ -89,6 +96,7 @@ export function LeaveForm({ person, day, onDone }: FormProps) {
         hint={equivalent("longService", longServiceHint(person.state, day))}
         {...form.register("longService")}
       />
+      <TextField label="Saved for rostered days off" hint={savedHint} {...form.register("dayOff")} />
       <TextField
         label="Service counts from"
         hint="Only where an earlier employer's time counts"
