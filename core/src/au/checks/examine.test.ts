@@ -285,6 +285,11 @@ const cases: Record<MarkCodeAu, Case> = {
     with: [context({ takenThisYear: { familyViolence: "68.4" } }), [{ elementId: 4, hours: "7.7" }]],
     without: [context({ takenThisYear: { familyViolence: "68.4" } }), [{ elementId: 4, hours: "7.6" }]],
   },
+  typedAtWork: {
+    kind: "query",
+    with: [context({ person: person({ leave: [{ kind: "dayOff", saved: "0.4", ofHours: "8" }] }) }), hours("40")],
+    without: [context({ person: person({ leave: [{ kind: "dayOff", saved: "0.4", ofHours: "8" }] }) }), hours("38")],
+  },
   beyondOccasion: {
     kind: "query",
     with: [context(), [{ elementId: 5, hours: "15.3" }]],

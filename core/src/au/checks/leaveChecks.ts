@@ -4,8 +4,10 @@ import { inRun, person } from "../../checks/check.ts";
 import type { Mark } from "../../checks/mark.ts";
 import type { LeaveEntitlement } from "../../leave/accrual.ts";
 import { leaveKind } from "../../leave/kinds.ts";
-import { type Decimal, decimal, decimalOrZero, zero } from "../../quantity/decimal.ts";
+import { type Decimal, decimal, decimalOrZero, sum, zero } from "../../quantity/decimal.ts";
 import { type EmploymentStandards, employmentStandards } from "../../rulebook/au/employmentStandards.ts";
+import { agreedHours } from "../pay/accruingHours.ts";
+import { accruesOn } from "../pay/elements.ts";
 import type { Check, PayCheck } from "./check.ts";
 
 /** Hours of leave drawn in a pay, by kind; cashed out or taken. */
@@ -76,6 +78,19 @@ const grantedLeave: Check = ({ context, input }, rules) => {
   return day.gt(0) && all.gt(day.times(days))
     ? [{ kind: "query", code: "grantedLeaveUsedUp", facts: { hours: all.toString(), days }, mend: inRun }]
     : [];
+};
+
+/** Hours that are typed are paid whole: of hours at work the part that is saved for a day off has to be left out of them. */
+const typedAtWork: PayCheck = ({ input }) => {
+  const saving = input.person.leave?.find((each) => each.kind === "dayOff");
+  const own = input.lines.filter((line) => accruesOn(line) && line.corrects === undefined);
+  const isTyped = own.some((line) => line.element === "ordinary" && line.hours !== undefined && !line.reasons);
+  const hours = sum(own.map((line) => decimalOrZero(line.hours)));
+  const agreed = agreedHours(input);
+  if (input.person.basis === "casual" || decimalOrZero(saving?.saved).lte(0) || !isTyped || hours.lte(agreed))
+    return [];
+  const facts = { hours: hours.toString(), agreed: agreed.toDecimalPlaces(2).toString() };
+  return [{ kind: "query", code: "typedAtWork", facts, mend: inRun }];
 };
 
 /** Leave of which the law gives so many days an occasion: a pay that holds more of it asks. */
@@ -171,6 +186,7 @@ export const leaveChecks: readonly Check[] = [
   leaveBeyondBalance,
   cashOut,
   grantedLeave,
+  typedAtWork,
   beyondOccasion,
   casualPaidLeave,
   loadingMissing,

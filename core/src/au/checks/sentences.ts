@@ -30,6 +30,8 @@ export const sentencesAu = {
   cashOutTooMuch: (f) => `Cashing out would leave ${f.after} h of ${kindOf(f)}; at least ${f.keeps} h must stay.`,
   cashOutAgreed: (f) =>
     `${f.hours} h of ${kindOf(f)} cashed out. Tick when the agreement is signed, and the award allows it.`,
+  typedAtWork: (f) =>
+    `${f.hours} h where ${f.agreed} h are agreed, and what is typed is paid whole: of hours at work leave out what is saved for a day off, or tick.`,
   grantedLeaveUsedUp: (f) => `${f.hours} h since the last work anniversary; ${f.days} paid days a year are granted.`,
   beyondOccasion: (f) =>
     `${f.hours} h of ${f.words}; ${f.days} days are granted for each occasion. Tick where it was more than one, or more was agreed.`,
