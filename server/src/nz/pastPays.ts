@@ -6,8 +6,7 @@ import type { Store } from "../store/open.ts";
 import { pastEarnings } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 
-/** What a pay has of the 8 % of a closedown. */
-export const closedCode = `line:${standardElements.closedown.code}`;
+const closedCode = `line:${standardElements.closedown.code}`;
 
 type Sums = Record<"gross" | "irregular" | "days" | "withPay" | "closed", number>;
 
