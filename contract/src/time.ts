@@ -82,6 +82,8 @@ export interface TimeTerms {
   leads?: number | null | undefined;
   /** a day on which an averaging cycle begins; null: as the agreement counts */
   averagingFrom?: string | null | undefined;
+  /** exceptions only: the times of each weekday, Monday first, as the week is typed; null: hours alone */
+  usualTimes?: string[] | null | undefined;
 }
 export const timeTerms = Joi.object<TimeTerms & { from?: string }>({
   from: date().label("From"),
@@ -99,6 +101,12 @@ export const timeTerms = Joi.object<TimeTerms & { from?: string }>({
     .label("Leads how many people")
     .messages({ "*": "{{#label}} is a whole number up to 999; 0 for nobody." }),
   averagingFrom: date().empty("").allow(null).default(null).label("Averaging begins on"),
+  usualTimes: Joi.array()
+    .items(Joi.string().trim().max(100).allow("").label("Times of a day"))
+    .length(7)
+    .allow(null)
+    .default(null)
+    .label("Usual times"),
 });
 
 const wall = () => checked((text) => readWall(text) !== null, "is not a time of a day. Write it as 2026-03-07T18:00.");

@@ -11,6 +11,7 @@ import { type Decimal, decimal, sum } from "../quantity/decimal.ts";
 import type { DayRecord } from "./dayText.ts";
 import { type PersonTime, personHours, type TakenLeave } from "./personHours.ts";
 import type { DayShift } from "./shiftText.ts";
+import { usualShiftsOn } from "./usualTimes.ts";
 
 export interface LeaveLoading {
   /** hours' pay that the loading comes to: exact, money is rounded by whoever multiplies it by the rate */
@@ -37,9 +38,11 @@ export function penaltiesOf(
 ): { hours: Decimal; minutes: number } {
   const days: Record<string, DayRecord> = {};
   for (const date of dates) {
-    // Without a planned shift the day is as the pattern has it: its rates need no clock.
+    // Without a planned shift the day is as the usual week has it: without times its rates need no clock.
     const usual = time.pattern?.[weekday(date) - 1];
+    const timed = usualShiftsOn(time.usualTimes, date);
     if (planned[date]) days[date] = { shifts: planned[date], leave: [] };
+    else if (timed.length > 0) days[date] = { shifts: timed, leave: [] };
     else if (usual && Number(usual) > 0) days[date] = { shifts: [], leave: [], hours: usual };
   }
   const { pieces } = personHours({ ...time, days, use: "all" }, dates);

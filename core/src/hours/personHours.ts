@@ -21,6 +21,7 @@ import type { Clockless, HolidayWindow, RosterPerson } from "./roster.ts";
 import { minutesAtWork, savedMinutes } from "./saving.ts";
 import { unpricedMarks } from "./shiftMarks.ts";
 import type { DayShift } from "./shiftText.ts";
+import { type UsualTimes, usualShiftsOn } from "./usualTimes.ts";
 import type { Extra, HoursLine, HoursMark, Piece } from "./worked.ts";
 
 /** `all`: every hour is recorded. `exceptions`: the pattern is worked where nothing is recorded. `record`: usual pay is paid. */
@@ -38,6 +39,8 @@ export interface PersonTime {
   holidays: readonly HolidayWindow[];
   /** ordinary hours of each weekday, Monday first */
   pattern: readonly string[] | null;
+  /** exceptions only: when the hours of the usual week are worked, where somebody has said */
+  usualTimes?: UsualTimes | null | undefined;
   use: TimeUse;
   /** kinds of leave in which a public holiday is not paid: without pay, or paid by somebody else */
   holidayGoesWith?: readonly string[] | undefined;
@@ -91,22 +94,25 @@ export const holidayOn = (time: PersonTime, date: IsoDate): HolidayWindow | unde
 const daybreak = 6 * 60;
 
 /**
- * Hours of a day without their times, as a shift that asks for no clock: overtime of day and week, weekends and holidays
+ * What is no recorded shift: the usual times of a day, or hours of one without their times, as a shift that asks for no clock: overtime of day and week, weekends and holidays
  * are priced by an agreement all the same. Beside shifts of the same day, and where they fill more than it, they are not.
  */
-function clocklessShift(time: PersonTime, date: IsoDate): DayShift | null {
-  if (time.rules === null || time.days[date]?.shifts.some((shift) => !isOnCall(shift))) return null;
-  if (time.holidaysByDay && holidayOn(time, date)) return null;
-  const { minutes, clockless } = allPlain(time, date).plain.find((each) => each.clockless) ?? { minutes: 0 };
-  if (!clockless || minutes === 0 || minutes >= minutesOfDay - daybreak) return null;
+function unrecordedShifts(time: PersonTime, date: IsoDate): DayShift[] {
+  if (time.rules === null || time.days[date]?.shifts.some((shift) => !isOnCall(shift))) return [];
+  if (time.holidaysByDay && holidayOn(time, date)) return [];
+  const { minutes, clockless, atWork } = allPlain(time, date).plain.find((each) => each.clockless) ?? { minutes: 0 };
+  if (clockless === "usual" && atWork) return usualShiftsOn(time.usualTimes, date);
+  if (!clockless || minutes === 0 || minutes >= minutesOfDay - daybreak) return [];
   const clock = (at: number) => `${date}T${clockText(at)}`;
-  return { start: clock(daybreak), end: clock(daybreak + minutes), clockless };
+  return [{ start: clock(daybreak), end: clock(daybreak + minutes), clockless }];
 }
 
 /** What a day pays at the plain rate, and its leave; shifts are priced with their week. */
 function plainDay(time: PersonTime, date: IsoDate): { plain: PlainHours[]; leave: TakenLeave[] } {
   const { plain, leave } = allPlain(time, date);
-  return clocklessShift(time, date) ? { plain: plain.filter((each) => !each.clockless), leave } : { plain, leave };
+  return unrecordedShifts(time, date).length > 0
+    ? { plain: plain.filter((each) => !each.clockless), leave }
+    : { plain, leave };
 }
 
 function allPlain(time: PersonTime, date: IsoDate): { plain: PlainHours[]; leave: TakenLeave[] } {
@@ -151,9 +157,12 @@ function allPlain(time: PersonTime, date: IsoDate): { plain: PlainHours[]; leave
     const hours = none ? zero : each.hours === undefined ? whole : decimal(each.hours);
     leave.push({ date, kind: each.kind, hours });
   }
-  if (time.use === "exceptions" && usual > 0 && !holiday) {
+  const timed = minutesOf({ shifts: usualShiftsOn(time.usualTimes, date), leave: [] });
+  // Where the usual week has times, it is worked on their days.
+  if (time.use === "exceptions" && (time.usualTimes ? timed : usual) > 0 && !holiday) {
     const away = leave.reduce((sum, each) => sum + each.hours.times(60).toDecimalPlaces(0).toNumber(), 0);
-    if (asEver) plain.push({ date, minutes: usual, why: "as usual", clockless: "usual" });
+    const worth = timed > 0 ? { minutes: timed, atWork: true as const } : { minutes: usual };
+    if (asEver) plain.push({ date, ...worth, why: "as usual", clockless: "usual" });
     // Who says only what was an exception worked the rest of the day.
     else if (!worked && away > 0 && away < usual)
       plain.push({ date, minutes: usual - away, why: "the rest as usual", clockless: "usual" });
@@ -197,7 +206,7 @@ export function personHours(time: PersonTime, dates: readonly IsoDate[]): Person
   const begun = [...wanted].map((date) => (goingOnFrom(time.days, date) ? addDays(date, -1) : date));
   for (const start of [...new Set([...wanted, ...begun].map(startOf))].sort((a, b) => a - b)) {
     const cycle = Array.from({ length: 7 * weeks }, (_, at) => dateOfDay(start + at));
-    const usual = cycle.flatMap((date) => clocklessShift(time, date) ?? []);
+    const usual = cycle.flatMap((date) => unrecordedShifts(time, date));
     const shifts = [...usual, ...shiftsBegunOn(time.days, cycle)];
     if (shifts.length === 0) continue;
     found.faults.push(...needTimes(time, rules, shifts).filter((each) => wanted.has(each.date)));

@@ -9,8 +9,9 @@ import { hasWork, minutesOf } from "@zesty/core/hours/dayText";
 import { juniorPercent } from "@zesty/core/hours/juniorPercent";
 import { holidayOn, type PersonHours, patternMinutes } from "@zesty/core/hours/personHours";
 import { baseRate } from "@zesty/core/hours/pricing";
-import { saves } from "@zesty/core/hours/saving";
+import { savedMinutes, saves } from "@zesty/core/hours/saving";
 import { knowsDaysOff } from "@zesty/core/hours/shiftMarks";
+import { usualShiftsOn } from "@zesty/core/hours/usualTimes";
 import { Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
 import { halfUpToHourE4 } from "@zesty/core/quantity/rounding";
 import { rateText } from "@zesty/core/quantity/units";
@@ -24,6 +25,9 @@ export const askedOfDays = (person: KnownPerson, dates: readonly string[], hours
   ...daysOff(person, dates),
   ...savingUnsaid(person, hours),
   ...hoursAtWork(person),
+  ...usualTimesUnlike(person, dates),
+  ...shiftsWithoutTimes(person, hours),
+  ...restOfTimedDays(person, hours),
   ...holidaysOff(person, dates),
   ...holidaysInPart(person, dates),
   ...leaveOnDaysOff(person, dates),
@@ -101,6 +105,43 @@ function hoursAtWork({ time, weeklyHours }: KnownPerson): string[] {
   if (!time.person.saving || week.lte(weeklyHours)) return [];
   return [
     `The hours of each weekday come to ${week.toString()}, the agreed week has ${weeklyHours.toString()}. Where hours are saved for days off, enter those that are paid of each day, as 7.6: leave and public holidays are paid by them.`,
+  ];
+}
+
+/** Usual times that are longer or shorter than the agreed day: the one is worked, by the other leave is paid. */
+function usualTimesUnlike({ time }: KnownPerson, dates: readonly string[]): string[] {
+  if (time.use !== "exceptions" || !time.usualTimes) return [];
+  const unlike = dates.slice(0, 7).flatMap((date) => {
+    const atWork = minutesOf({ shifts: usualShiftsOn(time.usualTimes, date), leave: [] });
+    const paid = decimal(atWork).minus(savedMinutes(time.person.saving, atWork)).toDecimalPlaces(0).toNumber();
+    const agreed = patternMinutes(time, date);
+    return paid === agreed ? [] : `${weekdayWords(date)} ${inHours(paid)} h for ${inHours(agreed)} h`;
+  });
+  return unlike.length === 0
+    ? []
+    : [
+        `The usual times are not the hours of each weekday: ${unlike.join(", ")}. Leave and public holidays are paid by the hours, work by the times: put either right under People, or tick.`,
+      ];
+}
+const weekdayWords = (date: string): string => dayWords(date).split(" ")[0] ?? "";
+
+/** A shift worker's rates hang on when shifts start and end, and the usual week does not say it. */
+function shiftsWithoutTimes({ time }: KnownPerson, { pieces }: PersonHours): string[] {
+  const isShiftWorker = time.person.flags?.shiftworker === true || time.settings.shiftworker === true;
+  if (!isShiftWorker || !time.rules?.shiftKinds.length || !pieces.some((each) => each.clockless === "usual")) return [];
+  return [
+    "The usual week of a shift worker has no times, so it is paid as worked by day. Enter them under People, Agreement and timesheet, or tick where that is so.",
+  ];
+}
+
+/** What is left of a day with usual times beside leave may be its dear part. */
+function restOfTimedDays({ time }: KnownPerson, { pieces }: PersonHours): string[] {
+  const rest = pieces.filter(
+    (each) => each.clockless === "usual" && usualShiftsOn(time.usualTimes, each.date).length > 0,
+  );
+  if (rest.length === 0) return [];
+  return [
+    `${rest.map((each) => dayWords(each.date)).join(", ")}: what was worked beside the leave is paid as worked by day. Write its times, as 13-16, sick, or tick.`,
   ];
 }
 

@@ -10,6 +10,7 @@ import { agreedOf, type PersonTime } from "@zesty/core/hours/personHours";
 import type { EnteredRates } from "@zesty/core/hours/pricing";
 import { savingOf } from "@zesty/core/hours/saving";
 import type { DayShift } from "@zesty/core/hours/shiftText";
+import { readUsualTimes, type UsualTimes } from "@zesty/core/hours/usualTimes";
 import type { LeaveEntitlement } from "@zesty/core/leave/accrual";
 import { evenPattern, type WorkPattern } from "@zesty/core/leave/leaveDays";
 import type { Basis } from "@zesty/core/pay/input";
@@ -66,6 +67,11 @@ export function patternOf({
 }: Pick<typeof employmentTerms.$inferSelect, "workPattern" | "basis" | "weeklyHoursE4">): WorkPattern | null {
   const weekly = fromE4(weeklyHoursE4);
   return workPattern ?? (basisOf(basis) === "casual" || weekly.isZero() ? null : evenPattern(weekly));
+}
+
+function usualTimesOf(texts: readonly string[] | null | undefined, country: "AU" | "NZ"): UsualTimes | null {
+  const read = texts ? readUsualTimes(texts, country) : null;
+  return read && "times" in read ? read.times : null;
 }
 
 /** Days before a period that can matter to it: its week, and the rest before its first shift. */
@@ -173,6 +179,7 @@ export function personTimes(
         },
         settings,
         averagingFrom: time?.averagingFrom ?? null,
+        usualTimes: usualTimesOf(time?.usualTimes, owner.country),
         timeZone: owner.timeZone,
         holidays,
         pattern,

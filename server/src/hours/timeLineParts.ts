@@ -15,6 +15,7 @@ import {
 } from "@zesty/core/hours/personHours";
 import type { reportingCodeOf } from "@zesty/core/hours/pricing";
 import type { DayShift } from "@zesty/core/hours/shiftText";
+import { usualShiftsOn } from "@zesty/core/hours/usualTimes";
 import type { Piece } from "@zesty/core/hours/worked";
 import { leaveAmount } from "@zesty/core/leave/leaveDays";
 import type { SheetLine } from "@zesty/core/pay/row";
@@ -42,7 +43,8 @@ export function fullShare(
   { date, hours }: TakenLeave,
   planned: DayShift[] | undefined,
 ): Decimal {
-  const day = planned ? { shifts: planned, leave: [] } : { shifts: [], leave: [], hours: hours.toString() };
+  const timed = planned ?? usualShiftsOn(time.usualTimes, date);
+  const day = timed.length > 0 ? { shifts: timed, leave: [] } : { shifts: [], leave: [], hours: hours.toString() };
   const { pieces } = personHours({ ...time, use: "all", days: { [date]: day } }, [date]);
   const own = pieces.filter((piece) => !piece.overtime && !piece.topUp);
   const minutes = own.reduce((total, piece) => total + piece.minutes, 0);

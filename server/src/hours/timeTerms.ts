@@ -2,7 +2,9 @@
 import { readSettings } from "@zesty/contract/interpret";
 import type { TimeTerms } from "@zesty/contract/time";
 import { flagsOf } from "@zesty/core/agreements/flags";
+import { readUsualTimes } from "@zesty/core/hours/usualTimes";
 import type { Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
 import { cannot } from "../ground/problem.ts";
 import { newest } from "../store/dated.ts";
 import { timeTerms } from "../store/schema.ts";
@@ -13,9 +15,17 @@ export function writeTimeTerms(
   personId: number,
   businessId: number,
   from: string,
-  { agreement, classification, use, settings, flags, leads = null, averagingFrom = null }: TimeTerms,
+  { agreement, classification, use, settings, flags, leads = null, averagingFrom = null, usualTimes = null }: TimeTerms,
 ): void {
   const refuse = (path: string, text: string) => cannot("time-terms", text, { errors: [{ path, text }] });
+  const timed = usualTimes?.some((each) => each !== "") ? usualTimes : null;
+  if (timed && use !== "exceptions")
+    throw refuse(
+      "usualTimes",
+      "Usual times are of who records exceptions only. Empty them, or say that hours come in so.",
+    );
+  const read = timed && readUsualTimes(timed, findBusiness(context, businessId).country);
+  if (read && "fault" in read) throw refuse(`usualTimes.${read.at}`, read.fault);
   let values = settings;
   if (agreement === null) {
     if (classification)
@@ -27,16 +37,27 @@ export function writeTimeTerms(
     const levels = rules.classifications.map((each) => each.key);
     if (classification && !levels.includes(classification))
       throw refuse("classification", `${rules.title} has no level “${classification}”. It has ${levels.join(", ")}.`);
-    const read = readSettings(rules, settings, "settings");
-    if (read.errors[0]) throw cannot("time-terms", read.errors[0].text, { errors: read.errors });
-    values = read.values;
+    const answers = readSettings(rules, settings, "settings");
+    if (answers.errors[0]) throw cannot("time-terms", answers.errors[0].text, { errors: answers.errors });
+    values = answers.values;
     const asked = flagsOf(rules);
     const strange = Object.keys(flags).find((key) => !asked.has(key));
     if (strange) throw refuse(`flags.${strange}`, `No rule of ${rules.title} asks for “${strange}”.`);
   }
   context.store.db
     .insert(timeTerms)
-    .values({ personId, from, agreement, classification, use, settings: values, flags, leads, averagingFrom })
+    .values({
+      personId,
+      from,
+      agreement,
+      classification,
+      use,
+      settings: values,
+      flags,
+      leads,
+      averagingFrom,
+      usualTimes: timed,
+    })
     .run();
 }
 

@@ -1,6 +1,8 @@
 /** What each lane of a person's line of time holds: its table, and a row of it in words. */
+
 import type { BankPart } from "@zesty/contract/bank";
 import { dateWords } from "@zesty/core/calendar/dates";
+import { usualTimesText } from "@zesty/core/hours/usualTimes";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { centsText, dollars, fromE4 } from "@zesty/core/quantity/units";
@@ -90,6 +92,7 @@ export function lanesOf(context: Context, who: typeof person.$inferSelect): Lane
       ["Hours", useWords[row.use]],
       ["Leads", row.leads ? `leads ${row.leads}` : null],
       ["Averaging begins on", row.averagingFrom && dateWords(row.averagingFrom)],
+      ["Usual times", usualTimesText(row.usualTimes)],
     ]),
     ...context.country(country).people.lanes(context, who, names),
     lane("bank", "Bank accounts", bankSplit, (row) =>

@@ -28,6 +28,8 @@ export const timeTerms = sqliteTable(
     /** how many people the person leads; null where nobody has said */
     leads: integer("leads"),
     averagingFrom: text("averaging_from"),
+    /** exceptions only: the times of each weekday, Monday first, as the week is typed */
+    usualTimes: json<string[]>("usual_times"),
   },
   (t) => [index("time_terms_person").on(t.personId, t.from)],
 );

@@ -1,6 +1,8 @@
 /** Parts of what a person's sections show that both countries share. */
+
 import type { BusinessView } from "@zesty/contract/business";
 import type { PersonView } from "@zesty/contract/people";
+import { usualTimesText } from "@zesty/core/hours/usualTimes";
 import type { ComponentType } from "react";
 import { counted, hours, longDate, money } from "../../parts/format.ts";
 import { ContractForm } from "./forms/ContractForm.tsx";
@@ -38,6 +40,7 @@ export const time: SectionShown = {
           ["Hours", useWords[terms.use]],
           ["Leads", terms.leads ? counted(terms.leads, "person", "people") : undefined],
           ["Averaging begins on", terms.averagingFrom ? longDate(terms.averagingFrom) : undefined],
+          ["Usual times", usualTimesText(terms.usualTimes) ?? undefined],
           ["Since", longDate(terms.from)],
         ],
 };

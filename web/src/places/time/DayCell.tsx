@@ -115,13 +115,13 @@ export function DayCell({
             <Typed text={short} />
           ) : usual ? (
             <span className="text-quiet" title="as usual, from the week's pattern">
-              {hoursShown(worth.minutes)}
+              {worth.usualTimes ? <Typed text={worth.usualTimes} /> : hoursShown(worth.minutes)}
             </span>
           ) : null}
           {state && <span className="sr-only">, {stateWords[state]}</span>}
         </span>
         <span className="truncate text-[12px] text-quiet">
-          {usual ? "" : worth && worth.faults.length > 0 ? worth.faults[0] : became(worth)}
+          {usual && !worth.usualTimes ? "" : worth && worth.faults.length > 0 ? worth.faults[0] : became(worth)}
         </span>
       </span>
       <span aria-hidden="true" className={`absolute right-[-8px] bottom-0 left-[-8px] h-[3px] ${foot}`} />

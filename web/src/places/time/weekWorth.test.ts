@@ -2,6 +2,7 @@
 import { shipped } from "@zesty/contract/agreementRules";
 import type { WeekDay, WeekPerson, WeekView } from "@zesty/contract/time";
 import { type DayRecord, readDay } from "@zesty/core/hours/dayText";
+import { readUsualTimes, type UsualTimes } from "@zesty/core/hours/usualTimes";
 import { describe, expect, it } from "vitest";
 import { withUnseen } from "./dayCells.ts";
 import { became, personWorth } from "./weekWorth.ts";
@@ -66,6 +67,14 @@ describe("a week's worth", () => {
     saver.time.person.saving = { saved: "0.4", of: "8" };
     const day = personWorth(saver, view, dates, "worked").days["2026-06-23"];
     expect([day?.cost.toFixed(2), became(day)]).toEqual([money, words]);
+  });
+  it("is that of the usual times where nothing is recorded, on the day that they begin on", () => {
+    const late = person("fullTime", { "2026-06-24": "9-13" });
+    const { times } = readUsualTimes(["", "22-6 b30", "22-6 b30", "", "", "", ""], "AU") as { times: UsualTimes };
+    late.time.usualTimes = times;
+    const { days } = personWorth(late, view, dates, "worked");
+    expect([days["2026-06-22"], days["2026-06-24"]?.usualTimes]).toEqual([undefined, undefined]);
+    expect([days["2026-06-23"]?.usualTimes, days["2026-06-23"]?.minutes]).toEqual(["22–6 b30", 450]);
   });
   it("goes by the terms of each day, where others begin within the week", () => {
     const now = person("fullTime", { "2026-06-22": "7.6", "2026-06-24": "7.6" });

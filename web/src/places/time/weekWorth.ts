@@ -3,13 +3,14 @@ import type { WeekPerson, WeekView } from "@zesty/contract/time";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { allPurposeOf } from "@zesty/core/hours/allPurpose";
 import { percentFor } from "@zesty/core/hours/conditions";
-import { type DayRecord, isOnCall } from "@zesty/core/hours/dayText";
+import { type DayRecord, dayText, isOnCall } from "@zesty/core/hours/dayText";
 import { higherPay } from "@zesty/core/hours/higherDuties";
 import { juniorPercent } from "@zesty/core/hours/juniorPercent";
 import { leaveLoading } from "@zesty/core/hours/leaveLoading";
 import { type PersonHours, type PersonTime, patternMinutes, personHours } from "@zesty/core/hours/personHours";
 import { baseRate, unitAmount, worthOf } from "@zesty/core/hours/pricing";
 import { savedMinutes, saves } from "@zesty/core/hours/saving";
+import { usualShiftsOn } from "@zesty/core/hours/usualTimes";
 import type { Piece } from "@zesty/core/hours/worked";
 import { type Decimal, decimal, sum, zero } from "@zesty/core/quantity/decimal";
 import { halfUpToCent } from "@zesty/core/quantity/rounding";
@@ -34,6 +35,8 @@ export interface DayWorth {
   cost: Decimal;
   faults: string[];
   notes: string[];
+  /** the usual times, where they are paid as nothing is recorded */
+  usualTimes?: string;
 }
 export interface PersonWorth {
   time: PersonTime;
@@ -112,12 +115,15 @@ function worthByTerms(person: WeekPerson, view: WeekView, dates: readonly string
     day.parts.push({ ...part, money: part.exact && halfUpToCent(part.exact) });
     if (counts) day.minutes += part.minutes;
   };
-  const shifts = Object.entries(time.days);
+  const usual = (date: string) => ({ shifts: usualShiftsOn(time.usualTimes, date), leave: [] });
+  const unrecorded = time.use === "exceptions" ? dates.filter((date) => !time.days[date]) : [];
+  const shifts = [...Object.entries(time.days), ...unrecorded.map((date) => [date, usual(date)] as const)];
   const dayOf = (piece: Piece): string =>
     shifts.find(([, day]) => day.shifts.some((shift) => !isOnCall(shift) && holds(shift, piece)))?.[0] ?? piece.date;
   for (const piece of hours.pieces) {
     const rate = rateAt(piece.ratePercent);
     const date = dayOf(piece);
+    if (!time.days[date] && usual(date).shifts.length > 0) on(date).usualTimes = dayText(usual(date), view.country);
     const banked = piece.overtime && time.days[date]?.bank === true;
     const saved = saves(piece) ? savedMinutes(time.person.saving, piece.minutes) : zero;
     put(date, {

@@ -9,8 +9,7 @@ import { setUpApi } from "../../../state/setUpApi.ts";
 import { BackPayOffer, useWayToRun } from "./BackPayOffer.tsx";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
 import { useHeld } from "./useHeld.ts";
-
-const weekdays = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
+import { WeekdayFields } from "./WeekdayFields.tsx";
 
 /** What is on record, as the fields show it. */
 const heldOf = ({ employment: { from: _from, ...employment } }: FormProps["person"]) => ({
@@ -106,7 +105,11 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
         {...form.register("minimumRate")}
       />
       <TextField label="Hours a week" error={errorAt(errors, "weeklyHours")} {...form.register("weeklyHours")} />
-      <HoursOfWeekdays form={form} />
+      <WeekdayFields
+        legend="Hours of each weekday (empty: five even days)"
+        field={(at) => form.register(`workPattern.${at}.value`)}
+        error={(at) => errorAt(errors, `workPattern.${at}`)}
+      />
       <ChoiceField label="Place of work" {...form.register("placeId")}>
         <option value="">none</option>
         {setUp.places.filter(isOffered(person.employment.placeId)).map((place) => (
@@ -145,25 +148,6 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
         }}
       />
     </Frame>
-  );
-}
-
-function HoursOfWeekdays({ form }: { form: Form }) {
-  const { errors } = form.formState;
-  return (
-    <fieldset className="col-span-2">
-      <legend className="text-[14px] text-quiet">Hours of each weekday (empty: five even days)</legend>
-      <div className="grid grid-cols-7 gap-2">
-        {weekdays.map((name, at) => (
-          <TextField
-            key={name}
-            label={name}
-            error={errorAt(errors, `workPattern.${at}`)}
-            {...form.register(`workPattern.${at}.value`)}
-          />
-        ))}
-      </div>
-    </fieldset>
   );
 }
 

@@ -14,6 +14,7 @@ import { timeApi } from "../../../state/timeApi.ts";
 import { BackPayOffer, useWayToRun } from "./BackPayOffer.tsx";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
 import { useHeld } from "./useHeld.ts";
+import { WeekdayFields } from "./WeekdayFields.tsx";
 
 /** Do hours of anybody under these rules count over more than a week? */
 const averages = ({ time, ordinary }: AgreementRules): boolean =>
@@ -33,9 +34,12 @@ interface FormValues {
   use: TimeUse;
   settings: Record<string, string | number | boolean>;
   averagingFrom: string;
+  usualTimes: { value: string }[];
   flags: Record<string, boolean>;
   leads: string;
 }
+
+const noTimes = ["", "", "", "", "", "", ""];
 
 /** What is on record, as the fields show it; what nobody answered stands as the agreement has it. */
 const heldIn =
@@ -46,6 +50,7 @@ const heldIn =
     use: time?.use ?? (employment.basis === "casual" ? "all" : "exceptions"),
     settings: { ...usualAnswers(agreements.find((each) => each.code === time?.agreement)), ...time?.settings },
     averagingFrom: time?.averagingFrom ?? "",
+    usualTimes: (time?.usualTimes ?? noTimes).map((value) => ({ value })),
     flags: time?.flags ?? {},
     leads: time?.leads == null ? "" : String(time.leads),
   });
@@ -95,6 +100,7 @@ function useTerms(person: FormProps["person"], day: string, agreements: readonly
       ),
       // A no is said, too: some rules ask until somebody has said either.
       flags: Object.fromEntries(flags.map((flag) => [flag, values.flags[flag] === true])),
+      usualTimes: values.use === "exceptions" ? values.usualTimes.map(({ value }) => value) : null,
       leads: asksLeads && values.leads !== "" ? Number(values.leads) : null,
     };
   };
@@ -126,6 +132,14 @@ function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements
         <option value="exceptions">exceptions only</option>
         <option value="record">for the record only: usual pay is paid</option>
       </ChoiceField>
+      {values.use === "exceptions" && (
+        <WeekdayFields
+          wide
+          legend="Usual times of each weekday, as 14-22 b30 (empty: the hours of the week's pattern, worked by day)"
+          field={(at) => form.register(`usualTimes.${at}.value`)}
+          error={(at) => errorAt(errors, `usualTimes.${at}`)}
+        />
+      )}
       <div className="col-span-2">
         <ChoiceField
           label="Agreement"
