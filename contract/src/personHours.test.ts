@@ -2,8 +2,11 @@
 
 import type { AgreementRules } from "@zesty/core/agreements/agreementRules";
 import { addDays } from "@zesty/core/calendar/dates";
+import { type DayRecord, readDay } from "@zesty/core/hours/dayText";
 import { type PersonTime, personHours } from "@zesty/core/hours/personHours";
+import { madeUp, pieceDays } from "@zesty/core/hours/piecework";
 import type { DayShift } from "@zesty/core/hours/shiftText";
+import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { describe, expect, test } from "vitest";
 import { shipped } from "./agreementRules.ts";
 
@@ -228,3 +231,43 @@ describe("a sleepover at the turn of the week (community and care; from memory)"
     expect(worked([long], { start: "2026-09-14T06:00", end: "2026-09-14T10:00" })).toEqual(["200 4"]);
   });
 });
+
+// By hand, at 100.00 an hour: a casual's hour is 125, on a public holiday 225; a bin is 6.10.
+test.each([
+  ["casual", "150@6.10", false, "915.00", "85.00"],
+  ["casual", "180@6.10", false, "1098.00", "0.00"],
+  ["casual", "150@6.10", true, "1830.00", "0.00"],
+  ["casual", "140@6.10", true, "1708.00", "92.00"],
+  ["fullTime", "120@6.10", false, "732.00", "68.00"],
+  ["fullTime", "100@6.10 30@7", false, "820.00", "0.00"],
+] as const)(
+  "piecework of a %s person, %s, public holiday %s: %s and %s more",
+  (basis, pieces, isHoliday, earned, more) => {
+    const day = readDay(`6-14:30 b30 ${pieces}`, monday, "AU") as DayRecord;
+    const { days, faults } = pieceDays(
+      {
+        ...{
+          country: "AU",
+          rules: shipped().find((each) => each.code === "MA000028") ?? null,
+          settings: {},
+          use: "all",
+        },
+        ...{
+          person: { basis },
+          timeZone: "Australia/Melbourne",
+          pattern: null,
+          employedFrom: "2020-01-01",
+          employedTo: null,
+        },
+        holidays: isHoliday ? [{ date: monday }] : [],
+        days: { [monday]: day },
+      },
+      [monday],
+    );
+    const [found] = days;
+    if (!found) throw new Error("no day");
+    expect(faults).toEqual([]);
+    expect(sum(found.parts.map((part) => part.earned)).toFixed(2)).toBe(earned);
+    expect(madeUp(found, decimal("100")).toFixed(2)).toBe(more);
+  },
+);

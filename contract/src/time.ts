@@ -133,6 +133,17 @@ const shift = Joi.object({
   agreedMinutes: Joi.number().integer().min(0).max(1440),
   longDay: Joi.boolean(),
   costCentre: Joi.string().max(20),
+  pieces: Joi.array()
+    .max(6)
+    .items(
+      Joi.object({
+        units: Joi.string()
+          .pattern(/^\d{1,6}(\.\d{1,4})?$/)
+          .required()
+          .label("Pieces"),
+        rate: rate().required().label("Rate of a piece"),
+      }),
+    ),
   duties: Joi.object({
     classification: Joi.string().max(40).required().label("Level"),
     start: wall(),

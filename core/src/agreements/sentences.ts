@@ -181,6 +181,15 @@ function additionsAndAllowances(rules: AgreementRules): RuleSentence[] {
       path: `allowances.${at}`,
       text: `${words(id)}: ${moneyText(amount)} ${triggerText(trigger)}${tail(each.if)}.`,
     })),
+    ...(rules.piecework
+      ? [
+          {
+            id: "piecework",
+            path: "piecework",
+            text: `Piecework is paid by the piece, on a public holiday at ${rules.piecework.holidayTimes} times its rate, and each day made up to its hours at the hourly rate.`,
+          },
+        ]
+      : []),
   ];
 }
 

@@ -31,6 +31,8 @@ describe("a day as it is typed", () => {
     ["22-6 sleepover woken 2-2:45 woken 4-5", "AU", "22–6 sleepover woken 2–2:45 woken 4–5"],
     ["7-7 care 9", "AU", "7–7a care 9"],
     ["7-7a care", "AU", "7–7a care"],
+    ["6-14:30 b30 150@6.10", "AU", "6–14:30 b30 150@6.10"],
+    ["6-14:30 120 @ $6.10 30@7 b30", "AU", "6–14:30 b30 120@6.10 30@7"],
     ["20-21 recall", "AU", "20–21 recall"],
     ["defence", "AU", "defence"],
     ["sick", "NZ", "sick"],

@@ -207,7 +207,7 @@ export function personHours(time: PersonTime, dates: readonly IsoDate[]): Person
   for (const start of [...new Set([...wanted, ...begun].map(startOf))].sort((a, b) => a - b)) {
     const cycle = Array.from({ length: 7 * weeks }, (_, at) => dateOfDay(start + at));
     const usual = cycle.flatMap((date) => unrecordedShifts(time, date));
-    const shifts = [...usual, ...shiftsBegunOn(time.days, cycle)];
+    const shifts = [...usual, ...shiftsBegunOn(time.days, cycle)].filter((each) => !each.pieces?.length);
     if (shifts.length === 0) continue;
     found.faults.push(...needTimes(time, rules, shifts).filter((each) => wanted.has(each.date)));
     const wrongHere = wrong.filter((each) => cycle.includes(each.date));

@@ -16,6 +16,8 @@ export interface DayShift extends Shift {
   /** minutes of an unpaid break whose time nobody said: it is set in the middle */
   breakAnywhere?: number;
   costCentre?: string;
+  /** piecework: how many, at so many dollars each */
+  pieces?: { units: string; rate: string }[];
   /** time in a higher level: the whole shift, or a part of it */
   duties?: Duties;
 }
@@ -51,6 +53,9 @@ const markNamed = (word: string): ShiftMark | undefined => shiftMarks.find((mark
 /** "as 4", "as c10 13-15" at the end of a shift: the level that it is worked in. */
 const dutiesPattern = new RegExp(String.raw`\s+as\s+([a-z0-9][\w.-]{0,39})(?:\s+${range}\s*[-–]\s*${range})?\s*$`, "i");
 
+/** "150@6.10": so many pieces, at so many dollars each. */
+const piecesPattern = /\s(\d{1,6}(?:\.\d{1,4})?)\s*@\s*\$?(\d{1,4}(?:\.\d{1,4})?)(?=\s|$)/g;
+
 /** @returns the shift; a sentence that says how to write it; null where it is none */
 export function readShift(typed: string, date: IsoDate): DayShift | string | null {
   const as = dutiesPattern.exec(typed);
@@ -59,7 +64,9 @@ export function readShift(typed: string, date: IsoDate): DayShift | string | nul
   const part = as ? typed.slice(0, as.index) : typed;
   const found = spanPattern.exec(part);
   if (!found) return null;
-  const [, from = "", to = "", rest = ""] = found;
+  const [, from = "", to = "", after = ""] = found;
+  const pieces = [...after.matchAll(piecesPattern)].map(([, units = "", rate = ""]) => ({ units, rate }));
+  const rest = after.replace(piecesPattern, "");
   // A day and night of care is from an hour to the same hour.
   const round = /\bcare\b/.test(rest) ? readTime(from) : null;
   const span =
@@ -123,7 +130,7 @@ export function readShift(typed: string, date: IsoDate): DayShift | string | nul
       breaks.push({ start: wallAt(date, middle.start), end: wallAt(date, middle.end), paid: false });
       anywhere = minutes;
     } else
-      return `“${word}” is not understood. A break is b30 for half an hour, b12-12:30 for its time, p15:00-15:10 for a paid one, o12-12:30 for one spent on the premises; after a shift stands dayoff, recall, standby, sleepover (woken 2-2:45) or care 8.`;
+      return `“${word}” is not understood. A break is b30 for half an hour, b12-12:30 for its time, p15:00-15:10 for a paid one, o12-12:30 for one spent on the premises; after a shift stands dayoff, recall, standby, sleepover (woken 2-2:45) or care 8; piecework is 150@6.10.`;
   }
   return {
     start: wallAt(date, span.start),
@@ -134,6 +141,7 @@ export function readShift(typed: string, date: IsoDate): DayShift | string | nul
     ...(care === undefined ? {} : { careHours: care }),
     ...(anywhere === undefined ? {} : { breakAnywhere: anywhere }),
     ...(duties ? { duties } : {}),
+    ...(pieces.length === 0 ? {} : { pieces }),
   };
 }
 
@@ -176,6 +184,7 @@ export const shiftText = (shift: DayShift): string =>
         : markMeanings[mark].typed,
     ),
     ...(shift.worked ?? []).map((each) => `woken ${spanText(each)}`),
+    ...(shift.pieces ?? []).map(({ units, rate }) => `${units}@${rate}`),
     ...dutiesText(shift),
   ].join(" ");
 

@@ -1,6 +1,7 @@
 /** The file of an export: a ZIP whose manifest is plain and whose contents are encrypted under a passphrase. */
 import { createCipheriv, createDecipheriv, createHash, randomBytes, scrypt } from "node:crypto";
-import { createWriteStream, statSync } from "node:fs";
+import { statSync } from "node:fs";
+import { open } from "node:fs/promises";
 import { type PassThrough, Readable } from "node:stream";
 import { pipeline } from "node:stream/promises";
 import { promisify } from "node:util";
@@ -63,6 +64,22 @@ export async function pack(
       ? null
       : { kdf: "scrypt", ...cost, salt: randomBytes(16).toString("base64"), cipher: "aes-256-gcm" };
   const key = encryption && passphrase !== null ? await keyOf(passphrase, encryption) : null;
+  // Made before anything can fail: what goes wrong afterwards takes it away, and no late opening brings it back.
+  const file = await open(path, "wx", 0o600);
+  try {
+    await pipeline(zipOf(parts, manifest, encryption, key), file.createWriteStream());
+  } finally {
+    await file.close();
+  }
+  return statSync(path).size;
+}
+
+function zipOf(
+  parts: Iterable<Part>,
+  manifest: () => Omit<Manifest, "encryption">,
+  encryption: Encryption | null,
+  key: Buffer | null,
+): PassThrough {
   const zip = new ZipFile();
   const add = (name: string, make: Part[1]) =>
     // What is locked cannot be packed smaller.
@@ -81,8 +98,7 @@ export async function pack(
   zip.end();
   const out = zip.outputStream as PassThrough;
   zip.once("error", (error) => out.destroy(error));
-  await pipeline(out, createWriteStream(path, { flags: "wx", mode: 0o600 }));
-  return statSync(path).size;
+  return out;
 }
 
 function closed(key: Buffer, name: string, bytes: Buffer): Buffer {

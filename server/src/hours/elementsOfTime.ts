@@ -82,6 +82,10 @@ const ofLoading = ({ all, added }: Elements): number =>
   all.find((each) => each.element === "leaveLoading")?.id ??
   added({ code: "LOADING", name: "Leave loading", element: "leaveLoading", entry: "amount" });
 
+const ofPiecework = ({ all, added }: Elements): number =>
+  all.find((each) => each.element === "ordinary" && each.code === "PIECES")?.id ??
+  added({ code: "PIECES", name: "Piecework", element: "ordinary", entry: "amount" });
+
 const ofTimeOff = ({ all, added }: Elements, { percent }: Of<"lieu">): number =>
   all.find((each) => each.element === "timeInLieuEarned" && decimal(each.percent).eq(percent))?.id ??
   added({
@@ -127,6 +131,8 @@ function elementFor(elements: Elements, wanted: Wanted): number {
       return ofLoading(elements);
     case "lieu":
       return ofTimeOff(elements, wanted);
+    case "pieces":
+      return ofPiecework(elements);
     case "allowance":
       return ofAllowance(elements, wanted);
     default:

@@ -32,6 +32,8 @@ export interface Target {
   rate: Decimal | null;
   amount: Decimal | null;
   hours: Decimal | null;
+  /** the hours stand beside an amount, and are not priced */
+  isPaidByAmount?: boolean;
   units: Decimal | null;
   why: string[];
   /** public holidays on which an alternative holiday arose */
@@ -121,7 +123,7 @@ export function lineOf(each: Target, agreedRate: string | null): SheetLine {
   const saved = each.saved.isZero() ? [] : [`${savedText(each.saved)} h of these are saved for a day off`];
   const said = {
     ...(each.amount ? { amount: each.amount.toFixed(2) } : {}),
-    ...(hours && !each.amount ? { hours: hours.toString() } : {}),
+    ...(hours && (!each.amount || each.isPaidByAmount) ? { hours: hours.toString() } : {}),
     ...(each.units ? { units: each.units.toString() } : {}),
   };
   const own = each.rate && (agreedRate === null || !decimal(agreedRate).eq(each.rate));
@@ -151,6 +153,8 @@ export type Wanted =
   | { kind: "lieu"; percent: string }
   /** Australia: the loading on annual leave taken */
   | { kind: "loading" }
+  /** piecework */
+  | { kind: "pieces" }
   | { kind: "allowance"; id: string; name: string; code: ReturnType<typeof reportingCodeOf> }
   /** where holidays are paid by the day; `percent`: what the agreement pays for the hours, where that may be more than time and a half */
   | {

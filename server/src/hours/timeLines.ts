@@ -6,6 +6,7 @@ import { gatherDaysWorked } from "./daysWorked.ts";
 import { dayWords } from "./dayWords.ts";
 import { gatherAllowances } from "./linesOfAllowances.ts";
 import { gatherAlternativeDays, gatherLeave, gatherLoading } from "./linesOfLeave.ts";
+import { gatherPiecework } from "./linesOfPiecework.ts";
 import { gatherPieces, gatherPlain } from "./linesOfWork.ts";
 import { type Gathering, gathering } from "./lineTargets.ts";
 import type { KnownPerson } from "./personTimes.ts";
@@ -25,6 +26,7 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
   look(all);
   gatherPieces(all);
   gatherPlain(all);
+  gatherPiecework(all);
   gatherAlternativeDays(all);
   gatherLeave(all);
   gatherLoading(all);

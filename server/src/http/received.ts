@@ -1,7 +1,7 @@
 /** What may be large is kept on disk while it is worked on, on its way in and out: it is never held. */
 import { randomUUID } from "node:crypto";
-import { createReadStream, createWriteStream } from "node:fs";
-import { mkdir, rm } from "node:fs/promises";
+import { createReadStream } from "node:fs";
+import { mkdir, open, rm } from "node:fs/promises";
 import { join } from "node:path";
 import { Transform } from "node:stream";
 import { pipeline } from "node:stream/promises";
@@ -38,7 +38,9 @@ export async function received<T>(
     },
   });
   return onDisk(dataFolder, async (path) => {
-    await pipeline(request, counted, createWriteStream(path, { mode: 0o600 }));
+    // Made first: a request that breaks off at once leaves no file that is opened after it was taken away.
+    const file = await open(path, "w", 0o600);
+    await pipeline(request, counted, file.createWriteStream()).finally(() => file.close());
     return work(path);
   });
 }

@@ -8,6 +8,7 @@ import { higherPay } from "@zesty/core/hours/higherDuties";
 import { juniorPercent } from "@zesty/core/hours/juniorPercent";
 import { leaveLoading } from "@zesty/core/hours/leaveLoading";
 import { type PersonHours, type PersonTime, patternMinutes, personHours } from "@zesty/core/hours/personHours";
+import { madeUp, pieceDays } from "@zesty/core/hours/piecework";
 import { baseRate, unitAmount, worthOf } from "@zesty/core/hours/pricing";
 import { savedMinutes, saves } from "@zesty/core/hours/saving";
 import { usualShiftsOn } from "@zesty/core/hours/usualTimes";
@@ -155,6 +156,18 @@ function worthByTerms(person: WeekPerson, view: WeekView, dates: readonly string
       exact: worthAt(rateOn(date), decimal(minutes).minus(saved), plainPercent),
       key: `false ${plainPercent.toString()}`,
       piece: null,
+    });
+  }
+  const piecework = pieceDays(time, dates);
+  for (const { date, text } of piecework.faults) on(date).faults.push(text);
+  for (const day of piecework.days) {
+    const rate = rateOn(day.date);
+    const minutes = day.parts.reduce((total, part) => total + part.minutes, 0);
+    const earned = sum(day.parts.map((part) => part.earned));
+    const more = rate && madeUp(day, rate);
+    put(day.date, {
+      ...{ words: "piecework", detail: day.parts.map((part) => part.text).join(", "), minutes, percent: null },
+      ...{ exact: more && earned.plus(more), key: "piecework", piece: null },
     });
   }
   for (const { date, kind: leave, hours: taken } of hours.leave) {
