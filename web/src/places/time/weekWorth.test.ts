@@ -68,6 +68,16 @@ describe("a week's worth", () => {
     const day = personWorth(saver, view, dates, "worked").days["2026-06-23"];
     expect([day?.cost.toFixed(2), became(day)]).toEqual([money, words]);
   });
+  it("says the pieces of a day of piecework, and by how much it is made up", () => {
+    const picker = person("casual", { "2026-06-23": "6-14:30 b30 120@2" });
+    picker.agreement = "MA000028";
+    const growers = { ...view, rules: shipped().filter((each) => each.code === "MA000028") };
+    const day = personWorth(picker, growers, dates, "worked").days["2026-06-23"];
+    // 8 h at 30 and a casual's 125 %.
+    expect([day?.cost.toFixed(2), became(day), day?.parts[0]?.words]).toEqual([
+      ...["300.00", "120 × $2", "piecework, 120 × $2, made up by $60.00 to its hours"],
+    ]);
+  });
   it("is that of the usual times where nothing is recorded, on the day that they begin on", () => {
     const late = person("fullTime", { "2026-06-24": "9-13" });
     const { times } = readUsualTimes(["", "22-6 b30", "22-6 b30", "", "", "", ""], "AU") as { times: UsualTimes };

@@ -165,8 +165,10 @@ function worthByTerms(person: WeekPerson, view: WeekView, dates: readonly string
     const minutes = day.parts.reduce((total, part) => total + part.minutes, 0);
     const earned = sum(day.parts.map((part) => part.earned));
     const more = rate && madeUp(day, rate);
+    const detail = day.parts.map((part) => part.text).join(", ");
+    const raised = more?.gt(0) ? `, made up by $${halfUpToCent(more).toFixed(2)} to its hours` : "";
     put(day.date, {
-      ...{ words: "piecework", detail: day.parts.map((part) => part.text).join(", "), minutes, percent: null },
+      ...{ words: `piecework, ${detail}${raised}`, detail, minutes, percent: null },
       ...{ exact: more && earned.plus(more), key: "piecework", piece: null },
     });
   }
@@ -258,6 +260,8 @@ export function personWorth(person: WeekPerson, view: WeekView, dates: readonly 
 /** "2 at 125 · 4 at 150 %": what a day became, small under what was typed. */
 export function became(day: DayWorth | undefined): string {
   if (!day) return "";
+  const pieces = day.parts.find((each) => each.key === "piecework");
+  if (pieces) return pieces.detail;
   const byPercent = new Map<string, number>();
   for (const { percent, minutes } of day.parts)
     if (percent !== null) byPercent.set(percent, (byPercent.get(percent) ?? 0) + minutes);
