@@ -8,7 +8,7 @@ import { higherPay } from "@zesty/core/hours/higherDuties";
 import { juniorPercent } from "@zesty/core/hours/juniorPercent";
 import { leaveLoading } from "@zesty/core/hours/leaveLoading";
 import { type PersonHours, type PersonTime, patternMinutes, personHours } from "@zesty/core/hours/personHours";
-import { madeUp, pieceDays } from "@zesty/core/hours/piecework";
+import { madeUp, type PieceDay, pieceDays } from "@zesty/core/hours/piecework";
 import { baseRate, unitAmount, worthOf } from "@zesty/core/hours/pricing";
 import { savedMinutes, saves } from "@zesty/core/hours/saving";
 import { usualShiftsOn } from "@zesty/core/hours/usualTimes";
@@ -160,18 +160,7 @@ function worthByTerms(person: WeekPerson, view: WeekView, dates: readonly string
   }
   const piecework = pieceDays(time, dates);
   for (const { date, text } of piecework.faults) on(date).faults.push(text);
-  for (const day of piecework.days) {
-    const rate = rateOn(day.date);
-    const minutes = day.parts.reduce((total, part) => total + part.minutes, 0);
-    const earned = sum(day.parts.map((part) => part.earned));
-    const more = rate && madeUp(day, rate);
-    const detail = day.parts.map((part) => part.text).join(", ");
-    const raised = more?.gt(0) ? `, made up by $${halfUpToCent(more).toFixed(2)} to its hours` : "";
-    put(day.date, {
-      ...{ words: `piecework, ${detail}${raised}`, detail, minutes, percent: null },
-      ...{ exact: more && earned.plus(more), key: "piecework", piece: null },
-    });
-  }
+  for (const day of piecework.days) put(day.date, pieceworkPart(day, rateOn(day.date)));
   for (const { date, kind: leave, hours: taken } of hours.leave) {
     const minutes = taken.times(60).toDecimalPlaces(0).toNumber();
     const { unpaid } = leaveKindIn(view.country, leave);
@@ -214,6 +203,18 @@ function worthByTerms(person: WeekPerson, view: WeekView, dates: readonly string
     usual: dates.reduce((total, date) => total + patternMinutes(time, date), 0),
     cost: costOf(all),
     faults: hours.faults.length,
+  };
+}
+
+/** What was picked or packed on a day, and what its hours come to more. */
+function pieceworkPart(day: PieceDay, rate: Decimal | null): Omit<DayPart, "money"> {
+  const more = rate && madeUp(day, rate);
+  const detail = day.parts.map((part) => part.text).join(", ");
+  const raised = more?.gt(0) ? `, made up by $${halfUpToCent(more).toFixed(2)} to its hours` : "";
+  const minutes = day.parts.reduce((total, part) => total + part.minutes, 0);
+  return {
+    ...{ words: `piecework, ${detail}${raised}`, detail, minutes, percent: null },
+    ...{ exact: more && sum(day.parts.map((part) => part.earned)).plus(more), key: "piecework", piece: null },
   };
 }
 
