@@ -220,6 +220,7 @@ export const agreementRules = Joi.object<AgreementRules>({
     percent: percent().required(),
     beyond: percent().required(),
   }),
+  absencePercent: list(Joi.object({ if: condition, percent: Joi.number().min(0).max(300).required() }), 10),
   piecework: Joi.object({ holidayTimes: Joi.number().integer().min(1).max(5).required() }),
   notHeld: list(Joi.object({ if: condition.required(), text: Joi.string().max(300).required() }), 20),
   restBetween: list(

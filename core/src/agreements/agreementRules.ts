@@ -246,6 +246,8 @@ export interface AgreementRules {
   breakPay?: BreakPayEntry[];
   sleepover?: SleepoverRule;
   careDay?: CareDayRule;
+  /** of the hourly rate, that paid leave comes to; the first entry that fits the person, by basis and settings alone */
+  absencePercent?: { if?: Condition; percent: number }[];
   /** pieces in place of hours, made up to the hourly rate day by day; on a public holiday so many times their rate */
   piecework?: { holidayTimes: number };
   /** what of the instrument is not held: refused in a sentence, never priced by the rest */

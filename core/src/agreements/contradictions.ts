@@ -26,6 +26,7 @@ function conditions(rules: AgreementRules): { path: string; condition: Condition
     "ordinary.weeklyMax": Array.isArray(rules.ordinary.weeklyMax) ? rules.ordinary.weeklyMax : [],
     "ordinary.spreadMax": rules.ordinary.spreadMax ?? [],
     notHeld: rules.notHeld ?? [],
+    absencePercent: rules.absencePercent ?? [],
     breakPay: rules.breakPay ?? [],
     checks: (rules.checks ?? []).filter((each) => each.kind === "ask" || each.kind === "level") as { if?: Condition }[],
     "time.holidayOf": typeof rules.time.holidayOf === "string" ? [] : rules.time.holidayOf,
@@ -106,10 +107,14 @@ function undeclared(rules: AgreementRules, say: Say): void {
   const kinds = new Set(rules.shiftKinds.map((each) => each.key));
   for (const { path, condition } of conditions(rules)) {
     if (
-      path.startsWith("ordinary.weeklyMax") &&
+      ["ordinary.weeklyMax", "absencePercent"].some((each) => path.startsWith(each)) &&
       Object.keys(condition).some((key) => !["basis", "settings"].includes(key))
     )
-      say("error", path, "A cycle of weeks goes by basis and settings alone. Take the other conditions out.");
+      say(
+        "error",
+        path,
+        "A cycle of weeks, and the per cent of leave, go by basis and settings alone. Take the other conditions out.",
+      );
     for (const [key, wanted] of Object.entries(condition.settings ?? {})) {
       const declared = settings.get(key);
       if (!declared) say("error", path, `The setting “${key}” is not declared. Declare it under settings.`);

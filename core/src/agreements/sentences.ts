@@ -202,6 +202,11 @@ function juniorsAndLoading(rules: AgreementRules): RuleSentence[] {
       path: `juniors.${at}`,
       text: `${capital(about(each.if))}: ${each.percent} % of the adult rate.`,
     })),
+    ...(rules.absencePercent ?? []).map((each, at) => ({
+      id: `absence-${at}`,
+      path: `absencePercent.${at}`,
+      text: `${capital(when(about(each.if)))}: paid leave is at ${each.percent} % of the hourly rate.`,
+    })),
     ...(leaveLoading
       ? [
           {

@@ -1,5 +1,5 @@
 /** The limits of ordinary time: day, agreed hours, week or cycle, and which days of a week may be longer. */
-import { type AgreementRules, dayNames, type RuleBasis } from "../agreements/agreementRules.ts";
+import { type AgreementRules, type Condition, dayNames, type RuleBasis } from "../agreements/agreementRules.ts";
 import { dayOf } from "../calendar/dates.ts";
 import { amountFor, holds, isSetting, type ShiftFacts } from "./conditions.ts";
 import type { CountedShift } from "./normalise.ts";
@@ -11,6 +11,24 @@ const without = Number.POSITIVE_INFINITY;
 export const weekOf = (day: number, rules: AgreementRules): number =>
   day - ((((day + 2) % 7) - dayNames.indexOf(rules.time.weekStart) + 7) % 7);
 
+/** What is answered, and what counts where nobody answered. */
+const answersTo = (rules: AgreementRules, settings: ShiftFacts["settings"]): ShiftFacts["settings"] => ({
+  ...Object.fromEntries(rules.settings.map((each) => [each.key, each.default])),
+  ...settings,
+});
+
+/** A condition of the person alone: basis and settings. */
+const fits = (condition: Condition | undefined, basis: RuleBasis, known: ShiftFacts["settings"]): boolean =>
+  (!condition?.basis || condition.basis.includes(basis)) &&
+  Object.entries(condition?.settings ?? {}).every(([key, value]) => isSetting(known?.[key], value));
+
+/** Per cent of the hourly rate that paid leave comes to. */
+export const absencePercent = (
+  rules: AgreementRules | null,
+  basis: RuleBasis,
+  settings: ShiftFacts["settings"],
+): number => rules?.absencePercent?.find((each) => fits(each.if, basis, answersTo(rules, settings)))?.percent ?? 100;
+
 /** Weeks of a person's cycle, and ordinary minutes of a week of it; null: no limit. By basis and settings alone. */
 export function cycleOf(
   rules: AgreementRules,
@@ -18,14 +36,8 @@ export function cycleOf(
   settings: ShiftFacts["settings"],
 ): { weeks: number; minutes: number | null } {
   const { weeklyMax } = rules.ordinary;
-  const known = { ...Object.fromEntries(rules.settings.map((each) => [each.key, each.default])), ...settings };
-  const entry = Array.isArray(weeklyMax)
-    ? weeklyMax.find(
-        (each) =>
-          (!each.if?.basis || each.if.basis.includes(basis)) &&
-          Object.entries(each.if?.settings ?? {}).every(([key, value]) => isSetting(known[key], value)),
-      )
-    : undefined;
+  const known = answersTo(rules, settings);
+  const entry = Array.isArray(weeklyMax) ? weeklyMax.find((each) => fits(each.if, basis, known)) : undefined;
   return {
     weeks: Math.max(1, entry?.weeks ?? amountFor(rules.time.averageWeeks, known)),
     minutes: Array.isArray(weeklyMax) ? (entry?.minutes ?? null) : weeklyMax,

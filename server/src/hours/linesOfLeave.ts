@@ -1,6 +1,7 @@
 /** Lines of leave: what is taken by kind and rate, the loading on it, and days that arise for another one. */
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { leaveLoading } from "@zesty/core/hours/leaveLoading";
+import { absencePercent } from "@zesty/core/hours/limits";
 import type { TakenLeave } from "@zesty/core/hours/personHours";
 import { type Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
 import { halfUpToCent } from "@zesty/core/quantity/rounding";
@@ -21,10 +22,12 @@ export function gatherAlternativeDays({ person, hours, find, target }: Gathering
 
 export function gatherLeave({ person, hours, law, find, target, rateOn }: Gathering): void {
   const { time } = person;
+  const percent = absencePercent(time.rules, time.person.basis, time.settings);
+  const rateOfLeave = (date: string) => rateOn(date)?.times(percent).div(100) ?? null;
   const fullRateOn = (each: TakenLeave): Decimal | null =>
     law.fullRate.includes(each.kind)
       ? (rateOn(each.date)?.times(fullShare(time, each, plannedShifts(person.known)[each.date])) ?? null)
-      : rateOn(each.date);
+      : rateOfLeave(each.date);
   // Leave on a day off is asked about (askedOfDays.ts), and takes nothing.
   const some = hours.leave.filter((each) => each.hours.gt(0));
   for (const { kind, rate, taken } of leaveByRate(some, time.country, fullRateOn)) {

@@ -7,6 +7,7 @@ import { type DayRecord, dayText, isOnCall } from "@zesty/core/hours/dayText";
 import { higherPay } from "@zesty/core/hours/higherDuties";
 import { juniorPercent } from "@zesty/core/hours/juniorPercent";
 import { leaveLoading } from "@zesty/core/hours/leaveLoading";
+import { absencePercent } from "@zesty/core/hours/limits";
 import { type PersonHours, type PersonTime, patternMinutes, personHours } from "@zesty/core/hours/personHours";
 import { madeUp, type PieceDay, pieceDays } from "@zesty/core/hours/piecework";
 import { baseRate, unitAmount, worthOf } from "@zesty/core/hours/pricing";
@@ -161,10 +162,11 @@ function worthByTerms(person: WeekPerson, view: WeekView, dates: readonly string
   const piecework = pieceDays(time, dates);
   for (const { date, text } of piecework.faults) on(date).faults.push(text);
   for (const day of piecework.days) put(day.date, pieceworkPart(day, rateOn(day.date)));
+  const ofLeave = decimal(absencePercent(rules, time.person.basis, time.settings));
   for (const { date, kind: leave, hours: taken } of hours.leave) {
     const minutes = taken.times(60).toDecimalPlaces(0).toNumber();
     const { unpaid } = leaveKindIn(view.country, leave);
-    const exact = unpaid ? zero : worthAt(rateOn(date), minutes, decimal(100));
+    const exact = unpaid ? zero : worthAt(rateOn(date), minutes, ofLeave);
     put(date, { words: leave, detail: "leave", minutes, percent: null, exact, key: leave, piece: null });
   }
   for (const extra of hours.extras) {
