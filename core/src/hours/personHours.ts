@@ -94,8 +94,9 @@ export const holidayOn = (time: PersonTime, date: IsoDate): HolidayWindow | unde
 const daybreak = 6 * 60;
 
 /**
- * What is no recorded shift: the usual times of a day, or hours of one without their times, as a shift that asks for no clock: overtime of day and week, weekends and holidays
- * are priced by an agreement all the same. Beside shifts of the same day, and where they fill more than it, they are not.
+ * What no recorded shift says: the usual times of a day, or its hours without times, as a shift that asks for no clock.
+ * Overtime of day and week, weekends and holidays are priced by an agreement all the same. Beside shifts of the same day, and
+ * where they fill more than it, hours without times are not.
  */
 function unrecordedShifts(time: PersonTime, date: IsoDate): DayShift[] {
   if (time.rules === null || time.days[date]?.shifts.some((shift) => !isOnCall(shift))) return [];
@@ -157,11 +158,12 @@ function allPlain(time: PersonTime, date: IsoDate): { plain: PlainHours[]; leave
     const hours = none ? zero : each.hours === undefined ? whole : decimal(each.hours);
     leave.push({ date, kind: each.kind, hours });
   }
-  const timed = minutesOf({ shifts: usualShiftsOn(time.usualTimes, date), leave: [] });
+  const timed = usualShiftsOn(time.usualTimes, date);
   // Where the usual week has times, it is worked on their days.
-  if (time.use === "exceptions" && (time.usualTimes ? timed : usual) > 0 && !holiday) {
+  if (time.use === "exceptions" && (time.usualTimes ? timed.length : usual) > 0 && !holiday) {
     const away = leave.reduce((sum, each) => sum + each.hours.times(60).toDecimalPlaces(0).toNumber(), 0);
-    const worth = timed > 0 ? { minutes: timed, atWork: true as const } : { minutes: usual };
+    const atTimes = { minutes: minutesOf({ shifts: timed, leave: [] }), atWork: true as const };
+    const worth = timed.length > 0 ? atTimes : { minutes: usual };
     if (asEver) plain.push({ date, ...worth, why: "as usual", clockless: "usual" });
     // Who says only what was an exception worked the rest of the day.
     else if (!worked && away > 0 && away < usual)

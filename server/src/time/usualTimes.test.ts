@@ -37,6 +37,13 @@ it.each([
   ["evenings in a shop", "MA000004", "4", usual("12-20:06 b16-16:30"), {}],
   ["weekends", "MA000004", "4", ["", "", ...usual(late).slice(0, 3), "9-17 b12-12:30", "10-18 b13-13:30"], {}],
   ["nights over midnight", "MA000009", "3", ["", "22-6 b30", "22-6 b30", "22-6 b30", "22-6 b30", "22-6 b30", ""], {}],
+  [
+    "nights at the workplace",
+    "MA000100",
+    "2.1",
+    ["", "14-22 b30, 22-6 sleepover woken 2-3", "14-22 b30", "", "", "", ""],
+    {},
+  ],
   ["two parts of a day", "MA000009", "3", usual("7-11, 16-19:36"), {}],
   ["without an agreement", null, null, usual("9-17:06 b30"), {}],
   [...(["saved for days off", "MA000009", "3", usual("7-15:30 b30"), { saved: "0.4", ofHours: "8" }] as const)],

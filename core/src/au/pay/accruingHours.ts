@@ -116,12 +116,15 @@ export interface AccruingPart extends Accrual {
   hours: Figure;
   /** of the pay's own hours */
   share: Decimal;
-  /** hours that save for rostered days off: however many they are, and without the days off themselves */
+  /** hours that save for rostered days off: however many they are, without the days off themselves and without piecework */
   saving: Decimal;
 }
 
-const isDayOff = (line: PayLine): boolean =>
-  line.element === "leaveTaken" && line.leave === "dayOff" && line.cashOut !== true;
+/** A day off saves nothing for the next; nor do hours that are paid by the piece, of which nothing was left out. */
+const savesNothing = (line: PayLine): boolean =>
+  line.element === "leaveTaken"
+    ? line.leave === "dayOff" && line.cashOut !== true
+    : line.amount !== undefined && line.hours !== undefined;
 
 /**
  * The accruing hours by the basis and the leave of the days that they are of: who became casual on a Thursday accrues on
@@ -137,7 +140,7 @@ export function accruingParts(input: PayInput, all: Figure): AccruingPart[] {
         ...{ ...own, hours: all, share: one },
         saving: hoursOfPay(input)
           .raw.plus(correctedHours(input))
-          .minus(hoursOf(counting.filter(isDayOff))),
+          .minus(hoursOf(counting.filter(savesNothing))),
       },
     ];
   const parts = new Map<string, { by: Accrual; weight: Decimal; corrected: Decimal; off: Decimal }>();
@@ -145,7 +148,7 @@ export function accruingParts(input: PayInput, all: Figure): AccruingPart[] {
     const by: Accrual = { basis: line.accruesBy?.basis ?? own.basis, leave: line.accruesBy?.leave ?? own.leave };
     const key = JSON.stringify([by.basis, by.leave]);
     const part = parts.get(key) ?? { by, weight: zero, corrected: zero, off: zero };
-    if (isDayOff(line)) part.off = part.off.plus(decimalOrZero(line.hours));
+    if (savesNothing(line)) part.off = part.off.plus(decimalOrZero(line.hours));
     if (line.accrues !== undefined) part.corrected = part.corrected.plus(line.accrues);
     else part.weight = part.weight.plus(isSalary(line) ? (line.standsFor ?? agreedHours(input)) : (line.hours ?? "0"));
     parts.set(key, part);
