@@ -9,6 +9,7 @@ import { faultsOfShifts } from "../hours/normalise.ts";
 import type { ShiftBreak } from "../hours/roster.ts";
 import { type DayShift, middleBreak, minutesOfBreak, wallAt } from "../hours/shiftText.ts";
 import { decimal } from "../quantity/decimal.ts";
+import { tidied } from "../quantity/tidied.ts";
 import { readDay, type SheetMark, whose } from "./cells.ts";
 import { noPersonColumn, ownName, readHeader } from "./columns.ts";
 import { isFault, readMinutes, readWhen } from "./shiftTimes.ts";
@@ -56,6 +57,8 @@ export const shiftColumns = {
   break3End: ["break3end"],
   unpaidMinutes: ["unpaidminutes", "unpaidbreak", "breakminutes", "break", "breaks"],
   hours: ["hours", "total", "totalhours", "worked"],
+  pieces: ["pieces"],
+  pieceRate: ["piecerate", "rateperpiece"],
   centre: ["costcentre", "costcenter", "centre"],
   notes: ["notes", "note", "comment"],
 } as const satisfies Record<string, readonly string[]>;
@@ -94,6 +97,16 @@ export interface ShiftPlan {
 
 /** Shifts so many days from the period in hand are taken for a slip. */
 export const farDays = 100;
+
+/** Piecework of a row: how many, and what each is paid. */
+function readPieces({ pieces = blankCell, pieceRate = blankCell }: Cells): DayShift["pieces"] | { fault: string } {
+  if (pieces.kind === "blank") return undefined;
+  const [units, rate] = [tidied(pieces.text), tidied(pieceRate.text)];
+  if (!/^\d{1,6}(\.\d{1,4})?$/.test(units)) return { fault: `Pieces: “${pieces.text}” is no number. Write it as 150.` };
+  return /^\d{1,5}(\.\d{1,4})?$/.test(rate)
+    ? [{ units, rate }]
+    : { fault: `Piece rate: “${pieceRate.text}” is no rate of a piece. Write the dollars of one, as 6.10.` };
+}
 
 /** The shift of a row, or what is wrong with it. */
 function readShift(cells: Cells, { today }: ShiftFacts): { date: IsoDate; shift: DayShift } | { fault: string } {
@@ -141,6 +154,8 @@ function readShift(cells: Cells, { today }: ShiftFacts): { date: IsoDate; shift:
     breakAnywhere = unpaid;
   }
   const centre = cells.centre?.text.trim();
+  const pieces = readPieces(cells);
+  if (pieces && "fault" in pieces) return pieces;
   return {
     date,
     shift: {
@@ -149,6 +164,7 @@ function readShift(cells: Cells, { today }: ShiftFacts): { date: IsoDate; shift:
       breaks: breaks.map((each) => ({ ...each, paid: false })),
       ...(breakAnywhere === undefined ? {} : { breakAnywhere }),
       ...(centre ? { costCentre: centre } : {}),
+      ...(pieces ? { pieces } : {}),
     },
   };
 }

@@ -40,6 +40,22 @@ describe("shifts from an export", () => {
     expect(plan.days[0]?.after.note).toBe("stocktake");
   });
 
+  it("bring pieces with their rate, and neither without the other", async () => {
+    const head = "code,date,start,end,break,pieces,piece rate\n";
+    const plan = await bring(`${head}E0,2026-06-22,06:00,14:30,30,150,$6.10\nE1,2026-06-22,06:00,14:30,30,,\n`);
+    expect(marks(plan)).toEqual([]);
+    expect(shown(plan)).toEqual([
+      "Alex Sample0 2026-06-22:  → 6–14:30 b30 150@6.10",
+      "Alex Sample1 2026-06-22:  → 6–14:30 b30",
+    ]);
+    expect(
+      marks(await bring(`${head}E0,2026-06-22,06:00,14:30,30,150,\nE1,2026-06-22,06:00,14:30,30,many,6\n`)),
+    ).toEqual([
+      "2 stop: Piece rate: “” is no rate of a piece. Write the dollars of one, as 6.10.",
+      "3 stop: Pieces: “many” is no number. Write it as 150.",
+    ]);
+  });
+
   it("are read from a workbook with dates, times and both in one cell", async () => {
     const book = new exceljs.Workbook();
     const sheet = book.addWorksheet("Export");

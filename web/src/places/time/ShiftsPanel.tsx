@@ -29,6 +29,8 @@ const columnWords: Record<ShiftColumn, string> = {
   break3Start: "third break, start",
   break3End: "third break, end",
   unpaidMinutes: "unpaid break, minutes",
+  pieces: "pieces",
+  pieceRate: "dollars of a piece",
   hours: "hours, to compare",
   centre: "cost centre",
   notes: "note",
