@@ -4,7 +4,7 @@ import { dayText } from "@zesty/core/hours/dayText";
 import { type RefObject, useMemo, useRef } from "react";
 import { type CellKeyboardEvent, type CellKeyDownArgs, DataGrid, type DataGridHandle } from "react-data-grid";
 import { moveAfterTyping } from "../../parts/gridMoves.ts";
-import { heading, readCell, withUnseen } from "./dayCells.ts";
+import { beginsDay, heading, readCell, withUnseen } from "./dayCells.ts";
 import { type Chosen, type WeekActions, waiting, weekColumns } from "./weekColumns.tsx";
 import { type DayKind, recordOf } from "./weekWorth.ts";
 
@@ -149,7 +149,7 @@ interface KeyActs extends Props {
 
 /** A key of a day or a person, beside those that move in any grid. */
 function onWeekKey(args: CellKeyDownArgs<WeekPerson, null>, event: CellKeyboardEvent, acts: KeyActs): void {
-  const { people, dates, period, kind, move, onUndo, onChange, onApprove, onSay, onFind } = acts;
+  const { view, people, dates, period, kind, move, onUndo, onChange, onApprove, onSay, onFind } = acts;
   const { row, column } = args;
   if (!row) return;
   const date = column && dates.includes(column.key) ? column.key : undefined;
@@ -192,7 +192,7 @@ function onWeekKey(args: CellKeyDownArgs<WeekPerson, null>, event: CellKeyboardE
       return event.preventGridDefault();
     default:
       if (event.key.length !== 1) return;
-      if (!/[\dosalpjutbcf=-]/i.test(event.key)) return event.preventGridDefault();
+      if (!beginsDay(event.key.toLowerCase(), view.country)) return event.preventGridDefault();
       // The editor opens blank, and the key that began it is typed into it.
       acts.begin();
   }

@@ -1,9 +1,9 @@
 /** Cells of the week as text: what was understood, and what is copied from before. */
 import type { WeekDay, WeekPerson, WeekView } from "@zesty/contract/time";
 import { addDays } from "@zesty/core/calendar/dates";
-import { type DayRecord, dayText, readDay } from "@zesty/core/hours/dayText";
+import { type DayRecord, dayText, leaveWordsTyped, readDay } from "@zesty/core/hours/dayText";
 import { describe, expect, it } from "vitest";
-import { copiedFrom, heading, readCell, spelled } from "./dayCells.ts";
+import { beginsDay, copiedFrom, heading, readCell, spelled } from "./dayCells.ts";
 import { dayAt, dayKey, withDays } from "./typedDays.ts";
 
 const recorded = (date: string, text: string): WeekDay => ({
@@ -41,6 +41,16 @@ describe("a day as it is typed", () => {
     expect(readCell("=", one, "2026-06-24", viewOf("AU"))).toEqual({ fault: "Nothing is planned for that day." });
   });
 });
+
+it.each(["AU", "NZ"] as const)(
+  "every word of leave begins a day, %s, but one that begins with the key of the ways",
+  (country) => {
+    const words = leaveWordsTyped[country].map(([word]) => word);
+    expect(words.filter((word) => !beginsDay(word[0] ?? "", country))).toEqual(country === "AU" ? ["govparental"] : []);
+    for (const key of ["7", "=", "-", "o"]) expect(beginsDay(key, country)).toBe(true);
+    for (const key of ["g", "?", "x", " "]) expect(beginsDay(key, country)).toBe(false);
+  },
+);
 
 describe("the period before", () => {
   const copied = (days: Record<string, string>, dates: string[]) =>

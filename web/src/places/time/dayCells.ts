@@ -2,12 +2,20 @@
 import type { DayChange, WeekPerson, WeekView } from "@zesty/contract/time";
 import { addDays, weekday } from "@zesty/core/calendar/dates";
 import { leaveKindIn } from "@zesty/core/countries/leave";
-import { type DayRecord, dayText, movedDay, readDay } from "@zesty/core/hours/dayText";
+import { type DayRecord, dayText, leaveWordsTyped, movedDay, readDay } from "@zesty/core/hours/dayText";
 import { hours, sentenceCase } from "../../parts/format.ts";
 import { type DayKind, hoursShown, recordOf } from "./weekWorth.ts";
 
 const dayNames = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
 export const heading = (date: string) => `${dayNames[weekday(date) - 1]} ${Number(date.slice(8))}`;
+
+/**
+ * Keys that begin a day: a figure, "=", "-", off, bank, and every word of leave. "g" begins the way to another place; what is
+ * written with it is typed once the cell is open.
+ */
+export const beginsDay = (key: string, country: WeekView["country"]): boolean =>
+  /^[\d=-]$/.test(key) ||
+  (key !== "g" && ["off", "bank", ...leaveWordsTyped[country].map(([word]) => word)].some((word) => word[0] === key));
 
 /** Reads a cell: a record, null to take the day out, or the sentence that says what is wrong. */
 export function readCell(

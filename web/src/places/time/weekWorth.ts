@@ -122,10 +122,13 @@ function worthByTerms(person: WeekPerson, view: WeekView, dates: readonly string
   const shifts = [...Object.entries(time.days), ...unrecorded.map((date) => [date, usual(date)] as const)];
   const dayOf = (piece: Piece): string =>
     shifts.find(([, day]) => day.shifts.some((shift) => !isOnCall(shift) && holds(shift, piece)))?.[0] ?? piece.date;
+  const sayUsual = (date: string) => {
+    if (!time.days[date] && usual(date).shifts.length > 0) on(date).usualTimes = dayText(usual(date), view.country);
+  };
   for (const piece of hours.pieces) {
     const rate = rateAt(piece.ratePercent);
     const date = dayOf(piece);
-    if (!time.days[date] && usual(date).shifts.length > 0) on(date).usualTimes = dayText(usual(date), view.country);
+    sayUsual(date);
     const banked = piece.overtime && time.days[date]?.bank === true;
     const saved = saves(piece) ? savedMinutes(time.person.saving, piece.minutes) : zero;
     put(date, {
@@ -148,6 +151,7 @@ function worthByTerms(person: WeekPerson, view: WeekView, dates: readonly string
   const rateOn = (date: string) => rateAt(juniorPercent(time, date));
   const plainPercent = rules ? percentFor(rules.penalties.at(-1)?.percent ?? 100, time.person.basis) : decimal(100);
   for (const { date, minutes, why, atWork } of hours.plain) {
+    if (atWork) sayUsual(date);
     const saved = atWork ? savedMinutes(time.person.saving, minutes) : zero;
     put(date, {
       words: `${why}${savedWords(saved)}`,
