@@ -64,6 +64,8 @@ interface Order {
 }
 let host: ChildProcess | undefined;
 let orders = 0;
+/** orders that are not answered yet */
+let asking = 0;
 
 function order(asked: Order): Promise<void> {
   host ??= fork(join(import.meta.dirname, "host.mjs"), {
@@ -72,7 +74,17 @@ function order(asked: Order): Promise<void> {
     stdio: ["ignore", "ignore", "inherit", "ipc"],
   });
   const to = host;
-  return new Promise((resolve, reject) => {
+  // Only what is asked for is waited for: a script that has done ends, and its worlds' process with it.
+  asking += 1;
+  to.ref();
+  to.channel?.ref();
+  const heard = () => {
+    asking -= 1;
+    if (asking > 0) return;
+    to.unref();
+    to.channel?.unref();
+  };
+  return new Promise<void>((resolve, reject) => {
     const ended = () => reject(new Error("The process of the worlds has ended."));
     const hear = ({ id, fault }: { id: number; fault: string | null }) => {
       if (id !== asked.id) return;
@@ -84,7 +96,7 @@ function order(asked: Order): Promise<void> {
     to.on("message", hear);
     to.on("exit", ended);
     to.send(asked);
-  });
+  }).finally(heard);
 }
 
 /** Starts a program beside others, in a process that is warm. @returns when it listens: what stops it */
