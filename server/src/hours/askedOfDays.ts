@@ -128,7 +128,13 @@ const weekdayWords = (date: string): string => dayWords(date).split(" ")[0] ?? "
 /** A shift worker's rates hang on when shifts start and end, and the usual week does not say it. */
 function shiftsWithoutTimes({ time }: KnownPerson, { pieces }: PersonHours): string[] {
   const isShiftWorker = time.person.flags?.shiftworker === true || time.settings.shiftworker === true;
-  if (!isShiftWorker || !time.rules?.shiftKinds.length || !pieces.some((each) => each.clockless === "usual")) return [];
+  if (
+    !isShiftWorker ||
+    time.usualTimes ||
+    !time.rules?.shiftKinds.length ||
+    !pieces.some((each) => each.clockless === "usual")
+  )
+    return [];
   return [
     "The usual week of a shift worker has no times, so it is paid as worked by day. Enter them under People, Agreement and timesheet, or tick where that is so.",
   ];
@@ -141,7 +147,7 @@ function restOfTimedDays({ time }: KnownPerson, { pieces }: PersonHours): string
   );
   if (rest.length === 0) return [];
   return [
-    `${rest.map((each) => dayWords(each.date)).join(", ")}: what was worked beside the leave is paid as worked by day. Write its times, as 13-16, sick, or tick.`,
+    `${[...new Set(rest.map((each) => dayWords(each.date)))].join(", ")}: what was worked beside the leave is paid as worked by day. Write its times, as 13-16, sick, or tick.`,
   ];
 }
 
