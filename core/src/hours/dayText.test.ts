@@ -101,7 +101,12 @@ describe("a day as it is typed", () => {
     expect(readDay("9-19, bank", date, "NZ")).toEqual({ fault: expect.stringContaining("Australian awards") }));
   it("takes along what can be repeated, and leaves behind what was of its day alone", () => {
     const day: DayRecord = {
-      shifts: [{ start: "2026-06-25T22:00", end: "2026-06-26T02:00", breaks: [] }],
+      shifts: [
+        {
+          ...{ start: "2026-06-25T22:00", end: "2026-06-26T02:00", breaks: [] },
+          pieces: [{ units: "150", rate: "6.10" }],
+        },
+      ],
       leave: [{ kind: "annual", hours: "3.8", request: 7 }],
       otherwise: { works: true, why: "Thursdays are in the roster" },
       note: "late",

@@ -143,12 +143,12 @@ export function dayText(day: DayRecord | null, country: "AU" | "NZ"): string {
 /** The same day moved to another date: for copying a week, repeating a pattern and filling down. */
 export function movedDay(day: DayRecord, from: IsoDate, to: IsoDate): DayRecord {
   const moved = (time: string): string => `${time.slice(0, 10) === from ? to : addDays(to, 1)}${time.slice(10)}`;
-  // Which request it was, and what a holiday would have been, belong to their own day.
+  // Which request it was, what a holiday would have been, and what was picked belong to their own day.
   const { otherwise: _otherwise, ...rest } = day;
   return {
     ...rest,
     leave: day.leave.map(({ request: _request, ...each }) => each),
-    shifts: day.shifts.map((shift) => ({
+    shifts: day.shifts.map(({ pieces: _pieces, ...shift }) => ({
       ...shift,
       start: moved(shift.start),
       end: moved(shift.end),

@@ -25,6 +25,11 @@ export function readUsualTimes(
         at,
         fault: `“${text}” has no times. Write when the day begins and ends, as 14-22 b30, or leave it empty.`,
       };
+    if (day?.shifts.some((shift) => shift.pieces))
+      return {
+        at,
+        fault: `“${text}” has pieces, which each day has its own of. Write them in the week, and the times alone here.`,
+      };
     times.push(day?.shifts ?? []);
   }
   return { times };

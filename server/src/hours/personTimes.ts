@@ -179,7 +179,7 @@ export function personTimes(
         },
         settings,
         averagingFrom: time?.averagingFrom ?? null,
-        usualTimes: usualTimesOf(time?.usualTimes, owner.country),
+        usualTimes: time?.use === "exceptions" ? usualTimesOf(time.usualTimes, owner.country) : null,
         timeZone: owner.timeZone,
         holidays,
         pattern,

@@ -17,15 +17,15 @@ import { atOnce } from "../store/steps.ts";
 import { leaveBalances } from "../store/sums.ts";
 import { smallWorld } from "../testing/smallWorld.ts";
 import {
-  approve,
   begin,
   employment,
   open,
+  put as putDays,
   row,
   shown,
   signed,
   terms,
-  type,
+  texts,
   who,
   world,
 } from "../testing/timeMakers.ts";
@@ -62,11 +62,9 @@ function builder(use: "all" | "exceptions" | "record" = "all", saved: string | n
 /** A week as it is typed, Monday first. */
 function put(start: string, days: string[]) {
   const dated = Object.fromEntries(days.flatMap((text, at) => (text === "" ? [] : [[addDays(start, at), text]])));
-  type(dated);
-  approve(Object.keys(dated));
+  putDays(dated);
 }
 const balance = () => (leaveBalances(world.context.store, [who()]).get(who())?.get("dayOff") ?? 0) / 10_000;
-const texts = (runId: number) => row(runId).row.marks.map((mark) => mark.text);
 
 const five = Array.from({ length: 5 }, () => fullDay);
 const gross = (runId: number) => row(runId).row.figures?.gross;

@@ -60,6 +60,11 @@ export const approve = (dates: string[], approved = true, personId = who()) =>
     days: dates.map((date) => ({ personId, date })),
     approved,
   });
+/** Days that are typed and approved. */
+export function put(days: Record<string, string>): void {
+  type(days);
+  approve(Object.keys(days));
+}
 export const open = () =>
   openRun(world.context, world.actor, world.businessId, { cycleId: world.cycleId, from: "usual" });
 export const row = (runId: number) => {
@@ -74,6 +79,7 @@ export function shown(runId: number): string[] {
     return `${name} ${line.amount === undefined ? (line.hours ?? `${line.units} u`) : `$${line.amount}`}${line.rate ? ` at ${line.rate}` : ""}`;
   });
 }
+export const texts = (runId: number) => row(runId).row.marks.map((mark) => mark.text);
 export const codes = (runId: number) => row(runId).row.marks.map((mark) => mark.code);
 export function signed(runId: number) {
   for (const each of row(runId).view.rows)

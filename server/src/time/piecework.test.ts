@@ -6,19 +6,7 @@ import { afterEach, expect, it } from "vitest";
 import { saveSection } from "../people/savePerson.ts";
 import { leaveBalances } from "../store/sums.ts";
 import { smallWorld } from "../testing/smallWorld.ts";
-import {
-  approve,
-  begin,
-  employment,
-  open,
-  row,
-  shown,
-  signed,
-  terms,
-  type,
-  who,
-  world,
-} from "../testing/timeMakers.ts";
+import { begin, employment, open, put, row, shown, signed, terms, texts, who, world } from "../testing/timeMakers.ts";
 
 afterEach(() => world.end());
 
@@ -30,11 +18,6 @@ function picker(basis: "casual" | "full-time" = "casual", agreement: string | nu
   saveSection(world.context, world.actor, who(), "employment", employment({ basis, hourlyRate: "100", ...week }));
   saveSection(world.context, world.actor, who(), "time", terms(agreement, agreement && "2"));
 }
-function put(days: Record<string, string>) {
-  type(days);
-  approve(Object.keys(days));
-}
-const texts = (runId: number) => row(runId).row.marks.map((mark) => mark.text);
 
 it("each day is made up to its hours, and no good day is set off against it", () => {
   picker();

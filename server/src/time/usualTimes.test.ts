@@ -3,7 +3,7 @@ import { afterEach, expect, it } from "vitest";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
-import { approve, begin, employment, open, row, shown, terms, type, who, world } from "../testing/timeMakers.ts";
+import { begin, employment, open, put, shown, terms, texts, who, world } from "../testing/timeMakers.ts";
 
 afterEach(() => world.end());
 
@@ -22,11 +22,6 @@ function shop(change: object = {}, own: object = {}) {
     terms("MA000004", "4", { use: "exceptions", usualTimes: usual(late), ...change }),
   );
 }
-const put = (days: Record<string, string>) => {
-  type(days);
-  approve(Object.keys(days));
-};
-const texts = (runId: number) => row(runId).row.marks.map((mark) => mark.text);
 
 /** Monday 22 June 2026 to the Sunday after. */
 const dates = [22, 23, 24, 25, 26, 27, 28].map((day) => `2026-06-${day}`);
@@ -100,6 +95,7 @@ it.each([
   [{ usualTimes: usual("8 hours") }, /is not understood/],
   [{ usualTimes: usual("7.6") }, /“7.6” has no times/],
   [{ usualTimes: usual("al") }, /“al” has no times/],
+  [{ usualTimes: usual("6-14 100@2") }, /has pieces, which each day has its own of/],
   [{ use: "all", usualTimes: usual(late) }, /exceptions only/],
 ] as const)("refuses %o", (change, said) => {
   expect(() => shop(change)).toThrow(said);
