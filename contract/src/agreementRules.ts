@@ -181,6 +181,7 @@ export const agreementRules = Joi.object<AgreementRules>({
     ).required(),
     spreadMax: list(Joi.object({ if: condition, minutes: count().required(), percent: percent().required() }), 10),
     agreedHours: list(basis(), 3).required(),
+    availability: list(Joi.object({ if: condition }), 10).min(1),
     dayOffSaving: Joi.object({
       minutes: count().min(1).less(Joi.ref("ofMinutes")).required(),
       ofMinutes: count().max(1440).required(),
@@ -220,6 +221,14 @@ export const agreementRules = Joi.object<AgreementRules>({
     percent: percent().required(),
     beyond: percent().required(),
   }),
+  remote: Joi.object({
+    least: list(Joi.object({ if: condition, onCall: Joi.boolean().strict(), minutes: count().required() }), 10)
+      .min(1)
+      .required(),
+    roundUpTo: count().min(1).max(60).required(),
+  }),
+  cancelled: list(Joi.object({ if: condition }), 10).min(1),
+  dayInLieu: list(Joi.object({ if: condition }), 10).min(1),
   absencePercent: list(Joi.object({ if: condition, percent: Joi.number().min(0).max(300).required() }), 10),
   piecework: Joi.object({ holidayTimes: Joi.number().integer().min(1).max(5).required() }),
   notHeld: list(Joi.object({ if: condition.required(), text: Joi.string().max(300).required() }), 20),

@@ -84,7 +84,11 @@ export interface TimeTerms {
   averagingFrom?: string | null | undefined;
   /** exceptions only: the times of each weekday, Monday first, as the week is typed; null: hours alone */
   usualTimes?: string[] | null | undefined;
+  /** part-time: when more than the agreed hours may be worked at ordinary rates, each weekday, Monday first; null: never */
+  availability?: string[] | null | undefined;
 }
+const weekdayTexts = () =>
+  Joi.array().items(Joi.string().trim().max(100).allow("").label("Times of a day")).length(7).allow(null).default(null);
 export const timeTerms = Joi.object<TimeTerms & { from?: string }>({
   from: date().label("From"),
   agreement: Joi.string().max(40).allow(null, "").empty("").default(null).label("Agreement"),
@@ -101,12 +105,8 @@ export const timeTerms = Joi.object<TimeTerms & { from?: string }>({
     .label("Leads how many people")
     .messages({ "*": "{{#label}} is a whole number up to 999; 0 for nobody." }),
   averagingFrom: date().empty("").allow(null).default(null).label("Averaging begins on"),
-  usualTimes: Joi.array()
-    .items(Joi.string().trim().max(100).allow("").label("Times of a day"))
-    .length(7)
-    .allow(null)
-    .default(null)
-    .label("Usual times"),
+  usualTimes: weekdayTexts().label("Usual times"),
+  availability: weekdayTexts().label("Availability"),
 });
 
 const wall = () => checked((text) => readWall(text) !== null, "is not a time of a day. Write it as 2026-03-07T18:00.");

@@ -9,7 +9,17 @@ export const dayNames = ["mon", "tue", "wed", "thu", "fri", "sat", "sun"] as con
 export type DayName = (typeof dayNames)[number];
 export const ruleBases = ["fullTime", "partTime", "casual"] as const;
 export type RuleBasis = (typeof ruleBases)[number];
-export const shiftMarks = ["rosteredDayOff", "recall", "standby", "sleepover", "careDay"] as const;
+export const shiftMarks = [
+  "rosteredDayOff",
+  "recall",
+  "standby",
+  "sleepover",
+  "careDay",
+  "remote",
+  "cancelled",
+  "training",
+  "dayInLieu",
+] as const;
 export type ShiftMark = (typeof shiftMarks)[number];
 export const holidayKinds = ["declared", "additional", "substituted", "agreed"] as const;
 export type HolidayKind = (typeof holidayKinds)[number];
@@ -206,6 +216,13 @@ export interface CareDayRule {
   percent: Percent;
   beyond: Percent;
 }
+/** Work done from afar, by telephone or the like: each contact by itself, and no part of a day of work. */
+export interface RemoteRule {
+  /** what a contact is paid for at least, by when it began; `onCall`: within time on call. The first that fits */
+  least: { if?: Condition; onCall?: boolean; minutes: number }[];
+  /** beyond that, in steps of so many minutes */
+  roundUpTo: number;
+}
 
 export interface AgreementRules {
   format: "rules/1";
@@ -234,6 +251,8 @@ export interface AgreementRules {
     dailyMax: { if?: Condition; minutes: Amount; timesPerWeek?: number }[];
     weeklyMax: number | null | CycleEntry[];
     agreedHours: RuleBasis[];
+    /** whose hours within an availability agreed in writing are ordinary beyond those agreed; one entry that fits is enough */
+    availability?: { if?: Condition }[];
     /** full-timers save so many minutes of a day at work of so many for rostered days off; the person's leave says whether */
     dayOffSaving?: { minutes: number; ofMinutes: number };
     spreadMax?: SpreadEntry[];
@@ -246,6 +265,11 @@ export interface AgreementRules {
   breakPay?: BreakPayEntry[];
   sleepover?: SleepoverRule;
   careDay?: CareDayRule;
+  remote?: RemoteRule;
+  /** shifts that the client cancelled too late: paid as they were rostered */
+  cancelled?: { if?: Condition }[];
+  /** a public holiday may be worked as any other day, for as many hours off at another time */
+  dayInLieu?: { if?: Condition }[];
   /** of the hourly rate, that paid leave comes to; the first entry that fits the person, by basis and settings alone */
   absencePercent?: { if?: Condition; percent: number }[];
   /** pieces in place of hours, made up to the hourly rate day by day; on a public holiday so many times their rate */

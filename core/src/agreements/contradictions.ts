@@ -24,10 +24,14 @@ function conditions(rules: AgreementRules): { path: string; condition: Condition
     juniors: rules.juniors,
     missedMeal: mealEntries(rules),
     "ordinary.weeklyMax": Array.isArray(rules.ordinary.weeklyMax) ? rules.ordinary.weeklyMax : [],
+    "ordinary.availability": rules.ordinary.availability ?? [],
     "ordinary.spreadMax": rules.ordinary.spreadMax ?? [],
     notHeld: rules.notHeld ?? [],
     absencePercent: rules.absencePercent ?? [],
     breakPay: rules.breakPay ?? [],
+    "remote.least": rules.remote?.least ?? [],
+    cancelled: rules.cancelled ?? [],
+    dayInLieu: rules.dayInLieu ?? [],
     checks: (rules.checks ?? []).filter((each) => each.kind === "ask" || each.kind === "level") as { if?: Condition }[],
     "time.holidayOf": typeof rules.time.holidayOf === "string" ? [] : rules.time.holidayOf,
   };
@@ -203,6 +207,9 @@ export function contradictions(rules: AgreementRules): Contradiction[] {
   endsOfLists(rules, say);
   neverSpeaking(rules, say);
   undeclared(rules, say);
+  const contact = rules.remote?.least.at(-1);
+  if (contact && (contact.if || contact.onCall))
+    say("error", "remote.least", "The last entry has a condition. Add one without, for every other contact.");
   (rules.checks ?? []).forEach((each, at) => {
     if ((each.kind === "ask" || each.kind === "level") && typeof each.text !== "string")
       say("error", `checks.${at}`, "What is asked has no words. Give it a text.");

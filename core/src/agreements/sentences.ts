@@ -74,6 +74,11 @@ function ordinaryHours(rules: AgreementRules): RuleSentence[] {
       path: `ordinary.spreadMax.${at}`,
       text: `A day that is worked in parts ends ${hoursText(each.minutes)} after its first start; beyond: ${percentText(each.percent)}${tail(each.if)}.`,
     })),
+    ...(ordinary.availability ?? []).map((each, at) => ({
+      id: `availability-${at}`,
+      path: `ordinary.availability.${at}`,
+      text: `Within an availability agreed in writing more hours than those agreed are ordinary${tail(each.if)}.`,
+    })),
     ...(ordinary.dayOffSaving
       ? [
           {
@@ -125,7 +130,7 @@ function overtimeEntries(rules: AgreementRules): RuleSentence[] {
 function breaksAndRest(rules: AgreementRules): RuleSentence[] {
   const about = aboutIn(rules);
   const tail = tailIn(rules);
-  const { sleepover, careDay } = rules;
+  const { sleepover, careDay, remote } = rules;
   return [
     ...mealEntries(rules).map((each, at) => ({
       id: at === 0 ? "missed-meal" : `missed-meal-${at}`,
@@ -155,6 +160,21 @@ function breaksAndRest(rules: AgreementRules): RuleSentence[] {
           },
         ]
       : []),
+    ...(remote?.least ?? []).map((each, at) => ({
+      id: `remote-${at}`,
+      path: `remote.least.${at}`,
+      text: `Work from afar${each.onCall ? " while on call" : ""}: each contact is paid for ${hoursText(each.minutes)} at least, beyond that in steps of ${remote?.roundUpTo} minutes; it is no part of a day of work, and breaks no rest${tail(each.if)}.`,
+    })),
+    ...(rules.cancelled ?? []).map((each, at) => ({
+      id: `cancelled-${at}`,
+      path: `cancelled.${at}`,
+      text: `A shift that the client cancelled too late is paid as it was rostered${tail(each.if)}.`,
+    })),
+    ...(rules.dayInLieu ?? []).map((each, at) => ({
+      id: `day-in-lieu-${at}`,
+      path: `dayInLieu.${at}`,
+      text: `By agreement a public holiday is worked as any other day, for as many hours off at another time${tail(each.if)}.`,
+    })),
     ...rules.restBetween.map((each, at) => ({
       id: `rest-${at}`,
       path: `restBetween.${at}`,

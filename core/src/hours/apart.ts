@@ -1,4 +1,4 @@
-/** Shifts whose time is not paid by the clock: a sleepover, and a day and night of care. */
+/** Shifts whose time is not paid by the clock: a sleepover, a day and night of care, and a contact from afar. */
 import { dateOfDay } from "../calendar/dates.ts";
 import { dateOfWall } from "../calendar/wallClock.ts";
 import { holds, percentFor } from "./conditions.ts";
@@ -6,6 +6,7 @@ import { lengthOf, partAt } from "./normalise.ts";
 import { hoursWords, madeUp } from "./overtime.ts";
 import { add, type Counters, type Most, pricedShift } from "./priceShift.ts";
 import type { Roster, RosterFault } from "./roster.ts";
+import { isContact } from "./shiftMarks.ts";
 import type { Piece } from "./worked.ts";
 import type { WorkedShift } from "./workedShift.ts";
 
@@ -41,6 +42,26 @@ const careDayPieces: Price = (roster, { shift, facts }, most, counters, ratePerc
   return [piece(flat, false), ...(beyond > 0 ? [piece(beyond, true)] : [])];
 };
 
+/** Each contact is paid for its least time, and beyond that in steps; nothing of it is a day's engagement. */
+const remotePieces: Price = (roster, worked, most, counters, ratePercent) => {
+  const { rules } = roster;
+  const { shift, facts, withinOnCall } = worked;
+  const overtimeOfDay = counters.overtimeOfShiftDay.get(shift.day) ?? 0;
+  const pieces = pricedShift(roster, worked, most, counters, ratePercent);
+  // Its overtime is none of the day's: no meal allowance, and no rest, hangs on it.
+  counters.overtimeOfShiftDay.set(shift.day, overtimeOfDay);
+  const last = pieces.at(-1);
+  const least = rules.remote?.least.find(
+    (each) => (each.onCall !== true || withinOnCall) && holds(each.if, facts, shift.start),
+  );
+  if (!rules.remote || !least || !last) return pieces;
+  const { roundUpTo } = rules.remote;
+  const had = shift.workedMinutes;
+  const paid = Math.max(least.minutes, Math.ceil(had / roundUpTo) * roundUpTo);
+  if (paid <= had) return pieces;
+  return [...pieces, madeUp(last, paid - had, "remote", `a contact from afar is paid as ${hoursWords(paid)}`)];
+};
+
 /** Breaks that had to be spent on the premises, where the agreement pays them: they fill no limit, and no tier. */
 export const stayedPieces = (roster: Roster, { shift, facts }: WorkedShift, ratePercent: number): Piece[] => {
   const entry = roster.rules.breakPay?.find((each) => holds(each.if, facts, shift.start));
@@ -53,8 +74,14 @@ export const stayedPieces = (roster: Roster, { shift, facts }: WorkedShift, rate
 };
 
 /** How a shift is priced that is not priced by the clock; undefined for every other one. */
-export const apartOf = ({ shift }: WorkedShift): Price | undefined =>
-  shift.marks.includes("sleepover") ? sleepoverPieces : shift.marks.includes("careDay") ? careDayPieces : undefined;
+export const apartOf = ({ rules }: Roster, { shift }: WorkedShift): Price | undefined =>
+  shift.marks.includes("sleepover")
+    ? sleepoverPieces
+    : shift.marks.includes("careDay")
+      ? careDayPieces
+      : isContact(rules, shift.marks)
+        ? remotePieces
+        : undefined;
 
 /** Marks that an agreement has no rule for, and what of it is not held: said, never priced by the rest. */
 export function notPriced(roster: Roster, { shift, facts }: Pick<WorkedShift, "shift" | "facts">): RosterFault[] {

@@ -31,6 +31,8 @@ export interface ShiftFacts {
   endClock: number;
   endsInOvertime: boolean;
   clockless: boolean;
+  /** worked for a day in lieu: the holidays that it is no holiday on */
+  inLieuOf: readonly DayWindow[];
   /** windows that hold for the whole shift, where the agreement's rules decides so; null where each minute has its own */
   holidayOfShift: readonly HolidayWindow[] | null;
   windows: readonly DayWindow[];
@@ -155,8 +157,15 @@ export function shiftFacts(roster: Roster, shift: CountedShift, windows: readonl
     endsInOvertime: false,
     clockless: shift.clockless !== undefined,
     holidayOfShift: null,
+    inLieuOf: [],
     windows: near,
   };
+  if (shift.marks.includes("dayInLieu") && rules.dayInLieu?.some((each) => holds(each.if, facts, shift.start))) {
+    facts.inLieuOf = near;
+    facts.windows = [];
+    facts.kind = kindOf(roster, facts, shift, facts.endClock);
+    return facts;
+  }
   const { holidayOf } = rules.time;
   const rule: HolidayOf =
     typeof holidayOf === "string"

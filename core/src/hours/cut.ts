@@ -33,7 +33,7 @@ function edgesOf(rules: AgreementRules): readonly number[] {
 export function cut(
   shift: CountedShift,
   rules: AgreementRules,
-  windows: readonly DayWindow[],
+  windows: readonly Pick<DayWindow, "from" | "to">[],
   due: readonly Counted[],
 ): Stretch[] {
   const found: Stretch[] = [];

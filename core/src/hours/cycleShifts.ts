@@ -8,7 +8,7 @@ import { type DayRecord, isOnCall } from "./dayText.ts";
 import { interpret } from "./interpret.ts";
 import { contradict } from "./normalise.ts";
 import type { Roster } from "./roster.ts";
-import { isOfWork } from "./shiftMarks.ts";
+import { isContact, isOfWork } from "./shiftMarks.ts";
 import type { DayShift } from "./shiftText.ts";
 
 export type Days = Readonly<Record<IsoDate, Pick<DayRecord, "shifts">>>;
@@ -42,7 +42,9 @@ export function lastBefore(
   const shifts = shiftsBegunOn(days, before);
   // A night at the workplace is no work to rest from, nor is time on call.
   const isNight = (shift: DayShift | undefined) => shift !== undefined && isOfWork(shift, "woken");
-  const last = shifts.findLast((each) => !isNight(each) && !isOnCall(each));
+  // Nor is a contact from afar, or a shift that was cancelled.
+  const isWork = (each: DayShift) => !isContact(rules, each.marks) && !each.marks?.includes("cancelled");
+  const last = shifts.findLast((each) => !isNight(each) && !isOnCall(each) && isWork(each));
   if (!last) return {};
   const { person, settings, timeZone, holidays } = roster;
   const [first = ""] = before;
@@ -59,6 +61,7 @@ export function lastBefore(
       ? 0
       : worked.pieces
           .filter((piece) => piece.overtime && !piece.topUp && !isNight(shifts[piece.shift]))
+          .filter((piece) => isWork(shifts[piece.shift] ?? last))
           .filter((piece) => isOfLast(shifts[piece.shift]?.start.slice(0, 10)))
           .reduce((sum, piece) => sum + piece.minutes, 0);
   return {

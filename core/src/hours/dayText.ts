@@ -1,12 +1,12 @@
 /**
  * A day as it is typed in the week: "9-17:30 b30", "9a 5p", "17-2", "7.6", "off", "al", "sick 3.8", two parts with a
- * comma; "20-21 recall", "10-14 dayoff", "22-6 sleepover woken 2-2:45", "7-7 care 9" for what the shift was; "9-17 as 4" for a shift in level 4, "9-17 as 4 13-15" for a part of it. Read into a record of the day, and written back in one form.
+ * comma; "20-21 recall", "7-9 cancelled", "10-14 dayoff", "22-6 sleepover woken 2-2:45", "7-7 care 9" for what the shift was; "9-17 as 4" for a shift in level 4, "9-17 as 4 13-15" for a part of it. Read into a record of the day, and written back in one form.
  */
 import type { ShiftMark } from "../agreements/agreementRules.ts";
 import { addDays, type IsoDate } from "../calendar/dates.ts";
 import { decimal } from "../quantity/decimal.ts";
 import { tidiedHours } from "../quantity/tidied.ts";
-import { isOfWork } from "./shiftMarks.ts";
+import { isOfWork, isOnTop } from "./shiftMarks.ts";
 import { type DayShift, readShift, shiftText } from "./shiftText.ts";
 
 export interface DayLeave {
@@ -109,6 +109,8 @@ export function readDay(typed: string, date: IsoDate, country: "AU" | "NZ"): Day
     }
     const shift = readShift(part, date);
     if (typeof shift === "string") return { fault: shift };
+    if (shift?.marks?.includes("dayInLieu") && !banksOvertime[country])
+      return { fault: "“lieu” is of Australian awards: here the day off follows from the holiday that is worked." };
     if (shift) {
       day.shifts.push(shift);
       continue;
@@ -171,6 +173,29 @@ export const isOnCall = (shift: { marks?: readonly ShiftMark[] | undefined }): b
 /** Whether a day says that work was done on it: being on call is none. */
 export const hasWork = ({ shifts, hours }: Pick<DayRecord, "shifts" | "hours">): boolean =>
   hours !== undefined || shifts.some((shift) => !isOnCall(shift));
+
+/** What of a day may come again another week: no call, no cancellation and no holiday that was worked for a day in lieu. */
+export function recurring(day: DayRecord): DayRecord {
+  const stays = (mark: ShiftMark) => mark !== "cancelled" && mark !== "dayInLieu";
+  const { shifts, ...rest } = ownOfDay(day);
+  return {
+    ...rest,
+    shifts: shifts.map(({ marks, ...shift }) => {
+      const left = marks?.filter(stays) ?? [];
+      return left.length > 0 ? { ...shift, marks: left } : shift;
+    }),
+  };
+}
+
+/** What a day says of its own work: without what came on top of it, which a day is worked, or not, beside. */
+export const ownOfDay = (day: DayRecord): DayRecord => ({
+  ...day,
+  shifts: day.shifts.filter((shift) => !isOnTop(shift)),
+});
+
+/** Whether a day says nothing but that somebody was on call, or called: its own work is as ever. */
+export const isOnlyBeside = (day: DayRecord): boolean =>
+  day.shifts.length > 0 && day.leave.length === 0 && !hasWork(ownOfDay(day));
 
 /**
  * Minutes that a day says were worked, breaks taken off; for totals and for hours against usual.

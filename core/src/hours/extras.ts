@@ -7,6 +7,7 @@ import { halfUpToHourE4 } from "../quantity/rounding.ts";
 import { holds } from "./conditions.ts";
 import { weekOf } from "./limits.ts";
 import type { Roster } from "./roster.ts";
+import { isContact } from "./shiftMarks.ts";
 import type { Extra, Piece } from "./worked.ts";
 import type { WorkedShift } from "./workedShift.ts";
 
@@ -173,12 +174,13 @@ function allowance(
   overtimeOfDay: ReadonlyMap<number, number>,
 ): Found {
   const { trigger } = entry;
-  // A night at the workplace and being on call are no shifts of work: only their own allowances look at them.
+  // A night at the workplace, being on call and a contact from afar are no shifts of work: only their own allowances look at them.
   const apart = (mark: "sleepover" | "standby", own: boolean) => (each: WorkedShift) =>
     each.facts.marks.includes(mark) === own;
   const shifts = all
     .filter(apart("sleepover", trigger.kind === "sleepover"))
-    .filter(apart("standby", trigger.kind === "onCall"));
+    .filter(apart("standby", trigger.kind === "onCall"))
+    .filter((each) => !isContact(roster.rules, each.shift.marks));
   const meant = shifts.filter((each) => holds(entry.if, each.facts, each.shift.start));
   const days = [...new Set(meant.map((each) => each.shift.day))];
   const looked: Looked = { roster, entry, trigger, shifts, meant, days, overtimeOfDay };

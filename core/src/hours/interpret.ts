@@ -12,12 +12,13 @@ import { apartOf, notPriced, stayedPieces } from "./apart.ts";
 import { type DayWindow, holds, kindOf, ordinaryEnd, shiftFacts } from "./conditions.ts";
 import { isOnCall } from "./dayText.ts";
 import { extrasOf } from "./extras.ts";
-import { agreedMost, cycles, dailyMost, longDays } from "./limits.ts";
+import { agreedMost, availableFor, cycles, dailyMost, longDays } from "./limits.ts";
 import { marksOf } from "./marks.ts";
 import { type CountedShift, countedShifts } from "./normalise.ts";
 import { hoursWords, topUpOf } from "./overtime.ts";
 import { add, Counters, pricedShift } from "./priceShift.ts";
 import type { Roster, RosterFault } from "./roster.ts";
+import { isContact } from "./shiftMarks.ts";
 import { type SpreadEnd, spreadEnd } from "./spread.ts";
 import { mealRule, overdueMeals, type ShortRest, shortRest } from "./uplifts.ts";
 import type { HoursLine, Piece, WorkedHours } from "./worked.ts";
@@ -92,7 +93,8 @@ export function interpret(roster: Roster): WorkedHours | { faults: RosterFault[]
   );
   const parts = new Map<number, number>();
   for (const { shift } of withFacts)
-    if (!shift.marks.includes("sleepover") && !isOnCall(shift)) parts.set(shift.day, (parts.get(shift.day) ?? 0) + 1);
+    if (!isBesideDay(rules, shift) && !isOnCall(shift)) parts.set(shift.day, (parts.get(shift.day) ?? 0) + 1);
+  const onCall = withFacts.flatMap(({ shift }) => (isOnCall(shift) ? [shift.span] : []));
   const cycle = cycles(roster, first);
   const counters = new Counters();
   const carried = roster.carryIn ?? {};
@@ -101,8 +103,9 @@ export function interpret(roster: Roster): WorkedHours | { faults: RosterFault[]
   let rest: ShortRest | null = null;
   let spread: SpreadEnd | null = null;
   let varied: number | undefined;
-  /** the last shift that was no sleepover, and whether there was one since */
+  /** the last shift of a day of work, the last that was worked, and whether there was a sleepover since */
   let before: CountedShift | undefined;
+  let last: CountedShift | undefined;
   let slept = carried.slept === true;
   const apprenticed = rules.classifications.some((each) => each.key === roster.person.classification && each.shareOf);
   const done: WorkedShift[] = [];
@@ -111,24 +114,29 @@ export function interpret(roster: Roster): WorkedHours | { faults: RosterFault[]
     const { shift, facts } = each;
     if (isOnCall(shift)) {
       // No work, so no pay by the hour: what it gives is an allowance, and a call is a shift of its own.
-      done.push({ ...each, pieces: [], rest: null, overdue: [], mealEffect: null, spread: null });
+      const nothing = { pieces: [], rest: null, overdue: [], mealEffect: null, spread: null, available: null };
+      done.push({ ...each, ...nothing, withinOnCall: true });
       continue;
     }
     const asleep = shift.marks.includes("sleepover");
-    if (!asleep && before?.day !== shift.day) {
-      if (before)
-        earlier = before.clockless
+    const beside = isBesideDay(rules, shift);
+    const cancelled = shift.marks.includes("cancelled");
+    if (!beside && before?.day !== shift.day) {
+      if (last)
+        earlier = last.clockless
           ? null
-          : { end: before.span.to, overtime: counters.overtimeOfShiftDay.get(before.day) ?? 0 };
+          : { end: last.span.to, overtime: counters.overtimeOfShiftDay.get(last.day) ?? 0 };
       rest = earlier && !shift.clockless ? shortRest(rules, shift, facts, earlier.end, earlier.overtime, slept) : null;
       spread = spreadEnd(rules, { shift, facts }, parts.get(shift.day) ?? 0);
       varied = undefined;
       dayMinutes = 0;
     }
-    if (!asleep) before = shift;
-    slept = asleep;
+    if (!beside) before = shift;
+    if (!beside && !cancelled) last = shift;
+    slept = asleep || (slept && beside);
     varied = shift.agreedMinutes ?? varied;
-    const untimed = shift.clockless !== undefined || asleep;
+    // Nobody works on through the meal of a shift that was cancelled.
+    const untimed = shift.clockless !== undefined || beside || cancelled;
     const meal = untimed ? null : mealRule(rules, shift, facts);
     // An apprentice's stage has its own share already, whatever the age.
     const ratePercent = apprenticed
@@ -141,14 +149,17 @@ export function interpret(roster: Roster): WorkedHours | { faults: RosterFault[]
       cycle: cycle.most,
       cycleNo,
     };
-    const ends = ordinaryEnd(shift, Math.min(most.daily, most.agreed) - dayMinutes);
+    const available = availableFor(roster, each);
+    const ends = ordinaryEnd(shift, Math.min(most.daily, available ? most.daily : most.agreed) - dayMinutes);
     if (ends < facts.endClock) facts.kind = kindOf(roster, facts, shift, ends);
-    if (!asleep) dayMinutes += shift.workedMinutes;
+    if (!beside) dayMinutes += shift.workedMinutes;
     const worked: WorkedShift = {
       ...{ shift, facts, pieces: [], overdue: overdueMeals(meal, shift), mealEffect: meal?.effect ?? null },
-      ...(asleep ? { rest: null, spread: null } : { rest, spread }),
+      ...(beside ? { rest: null, spread: null } : { rest, spread }),
+      available,
+      withinOnCall: onCall.some((span) => span.from <= shift.span.from && shift.span.from < span.to),
     };
-    const apart = apartOf(worked);
+    const apart = apartOf(roster, worked);
     worked.pieces = (apart ?? pricedShift)(roster, worked, most, counters, ratePercent);
     if (shift.clockless) worked.pieces = together(worked.pieces);
     const topUp = apart ? null : topUpOf(roster, worked);
@@ -165,6 +176,10 @@ export function interpret(roster: Roster): WorkedHours | { faults: RosterFault[]
     marks: marksOf(roster, done),
   };
 }
+
+/** A night at the workplace and a contact from afar are no part of a day of work: no gap, no spread and no rest goes by them. */
+const isBesideDay = (rules: Roster["rules"], { marks }: CountedShift): boolean =>
+  marks.includes("sleepover") || isContact(rules, marks);
 
 const isShifts = (found: CountedShift[] | RosterFault[]): found is CountedShift[] =>
   found.length === 0 || !("text" in (found[0] as object));

@@ -1,6 +1,7 @@
 /** The limits of ordinary time: day, agreed hours, week or cycle, and which days of a week may be longer. */
 import { type AgreementRules, type Condition, dayNames, type RuleBasis } from "../agreements/agreementRules.ts";
 import { dayOf } from "../calendar/dates.ts";
+import { windowsAbout } from "./availability.ts";
 import { amountFor, holds, isSetting, type ShiftFacts } from "./conditions.ts";
 import type { CountedShift } from "./normalise.ts";
 import type { Roster } from "./roster.ts";
@@ -103,6 +104,17 @@ export function dailyMost(rules: AgreementRules, shift: CountedShift, facts: Shi
   const entry = (long ? limitOf(rules, facts, shift, true) : undefined) ?? limitOf(rules, facts, shift, false);
   return entry ? amountFor(entry.minutes, facts.settings) : without;
 }
+
+/** When a part-timer's hours beyond those agreed are ordinary; null where they never are, or nobody knows when they were. */
+export const availableFor = (
+  { person, rules }: Roster,
+  { shift, facts }: { shift: CountedShift; facts: ShiftFacts },
+): ReturnType<typeof windowsAbout> | null =>
+  person.availability &&
+  !shift.clockless &&
+  rules.ordinary.availability?.some((each) => holds(each.if, facts, shift.start))
+    ? windowsAbout(person.availability, shift.day)
+    : null;
 
 /** Agreed minutes of the day on which a shift starts; without a limit for a basis that the agreement's rules does not list. */
 export function agreedMost(roster: Roster, day: number, varied: number | undefined): number {

@@ -2,11 +2,11 @@
 import type { Condition } from "../agreements/agreementRules.ts";
 import { dateWords } from "../calendar/dates.ts";
 import { clockText, readClock } from "../calendar/wallClock.ts";
-import { holds } from "./conditions.ts";
+import { type DayWindow, holds } from "./conditions.ts";
 import { lengthOf } from "./normalise.ts";
 import { hoursWords } from "./overtime.ts";
 import type { Roster } from "./roster.ts";
-import { markMeanings, unpricedMarks } from "./shiftMarks.ts";
+import { isContact, markMeanings, unpricedMarks } from "./shiftMarks.ts";
 import type { HoursMark } from "./worked.ts";
 import type { WorkedShift } from "./workedShift.ts";
 
@@ -27,6 +27,11 @@ function gapsBeside(shifts: readonly WorkedShift[], at: number): number[] {
     before && after && before.shift.day === after.shift.day ? [after.shift.span.from - before.shift.span.to] : [],
   );
 }
+
+const isTouched =
+  ({ start, end }: WorkedShift["shift"]) =>
+  (each: DayWindow): boolean =>
+    each.from < end && each.to > start;
 
 /** Marks of the shifts: long days, breaks that are missing, too short a night, what the agreement's rules cannot price. */
 export function marksOf({ rules }: Roster, shifts: readonly WorkedShift[]): HoursMark[] {
@@ -53,8 +58,18 @@ export function marksOf({ rules }: Roster, shifts: readonly WorkedShift[]): Hour
           `The sleepover of ${on} has less than ${hoursText(rules.sleepover?.besideMinutes ?? 0)} hours of work before or after it.`,
         );
     }
-    marks.push(...unpricedMarks(rules, date, shift.marks));
-    if (shift.marks.some((each) => markMeanings[each].work !== "all")) continue;
+    const asked = unpricedMarks(rules, date, shift.marks, (entry) => holds(entry.if, facts, shift.start));
+    marks.push(...asked);
+    if (asked.length === 0 && shift.marks.includes("dayInLieu") && !facts.inLieuOf.some(isTouched(shift)))
+      mark("query", "noHolidayHere", `A day in lieu is marked on ${on}, which is no public holiday: none is added.`);
+    if (shift.marks.includes("cancelled"))
+      mark(
+        "note",
+        "cancelledShift",
+        `The shift of ${on} was cancelled by the client: it is paid as it was rostered. Where it is made up later instead, take it out here and enter it on the day on which it is worked.`,
+      );
+    if (shift.marks.some((each) => markMeanings[each].work !== "all" || each === "cancelled")) continue;
+    if (isContact(rules, shift.marks)) continue;
     const before = worked.get(shift.day) ?? 0;
     worked.set(shift.day, before + shift.workedMinutes);
     if (!shift.clockless && lengthOf(shift.span) > 14 * 60)

@@ -11,7 +11,7 @@ import { atLeastZero, type Decimal, decimal, sum, zero } from "../quantity/decim
 import { halfUpToHourE4 } from "../quantity/rounding.ts";
 import { asksClock } from "./conditions.ts";
 import { goingOnFrom, lastBefore, shiftsBegunOn } from "./cycleShifts.ts";
-import { type DayRecord, hasWork, isOnCall, minutesOf } from "./dayText.ts";
+import { type DayRecord, hasWork, isOnCall, isOnlyBeside, minutesOf, ownOfDay } from "./dayText.ts";
 import { type HigherMinutes, higherMinutes } from "./higherDuties.ts";
 import { interpret, linesOf } from "./interpret.ts";
 import { cycleOf, weekOf } from "./limits.ts";
@@ -19,7 +19,7 @@ import { faultsOfShifts } from "./normalise.ts";
 import { recallTime } from "./recall.ts";
 import type { Clockless, HolidayWindow, RosterPerson } from "./roster.ts";
 import { minutesAtWork, savedMinutes } from "./saving.ts";
-import { unpricedMarks } from "./shiftMarks.ts";
+import { isOnTop, unpricedMarks } from "./shiftMarks.ts";
 import type { DayShift } from "./shiftText.ts";
 import { type UsualTimes, usualShiftsOn } from "./usualTimes.ts";
 import type { Extra, HoursLine, HoursMark, Piece } from "./worked.ts";
@@ -99,13 +99,15 @@ const daybreak = 6 * 60;
  * where they fill more than it, hours without times are not.
  */
 function unrecordedShifts(time: PersonTime, date: IsoDate): DayShift[] {
-  if (time.rules === null || time.days[date]?.shifts.some((shift) => !isOnCall(shift))) return [];
+  const beside = (time.days[date]?.shifts ?? []).filter((shift) => !isOnCall(shift));
+  if (time.rules === null || !beside.every(isOnTop)) return [];
   if (time.holidaysByDay && holidayOn(time, date)) return [];
   const { minutes, clockless, atWork } = allPlain(time, date).plain.find((each) => each.clockless) ?? { minutes: 0 };
   if (clockless === "usual" && atWork) return usualShiftsOn(time.usualTimes, date);
   if (!clockless || minutes === 0 || minutes >= minutesOfDay - daybreak) return [];
   const clock = (at: number) => `${date}T${clockText(at)}`;
-  return [{ start: clock(daybreak), end: clock(daybreak + minutes), clockless }];
+  const whole = { start: clock(daybreak), end: clock(daybreak + minutes), clockless };
+  return beside.some((each) => each.start < whole.end && each.end > whole.start) ? [] : [whole];
 }
 
 /** What a day pays at the plain rate, and its leave; shifts are priced with their week. */
@@ -134,8 +136,9 @@ function allPlain(time: PersonTime, date: IsoDate): { plain: PlainHours[]; leave
   const minutes = day ? minutesOf({ shifts: day.shifts, leave: [] }) : 0;
   if (time.rules === null && minutes > 0) plain.push({ date, minutes, why: "worked", atWork: true });
   const worked = day !== undefined && hasWork(day);
-  // Who was only on call had a day as ever.
-  const asEver = day === undefined || (!worked && day.shifts.length > 0 && day.leave.length === 0);
+  // Who was only on call, or called, had a day as ever.
+  const own = day && ownOfDay(day);
+  const asEver = day === undefined || isOnlyBeside(day);
   // A holiday inside leave is not leave, and one that is not worked is paid as the day would have been.
   // Whether it would have been worked is the pattern's to say, unless somebody answered it with a reason.
   const expected = day?.otherwise ? day.otherwise.works : usual > 0 && time.person.basis !== "casual";
@@ -148,7 +151,7 @@ function allPlain(time: PersonTime, date: IsoDate): { plain: PlainHours[]; leave
   }
   // Leave without its hours is the agreed day, or what is left of it beside work and other leave.
   const told = sum((day?.leave ?? []).map((each) => decimal(each.hours ?? "0"))).times(60);
-  const atWork = day ? minutesOf(day) : 0;
+  const atWork = day ? minutesOf(ownOfDay(day)) : 0;
   const paid = decimal(atWork).minus(savedMinutes(time.person.saving, atWork));
   const rest = atLeastZero(decimal(usual).minus(paid)).minus(told);
   // Who works on a public holiday that is theirs is on no leave beside it: what is not worked of it is a holiday.
@@ -166,7 +169,7 @@ function allPlain(time: PersonTime, date: IsoDate): { plain: PlainHours[]; leave
     const worth = timed.length > 0 ? atTimes : { minutes: usual };
     if (asEver) plain.push({ date, ...worth, why: "as usual", clockless: "usual" });
     // Who says only what was an exception worked the rest of the day.
-    else if (!worked && away > 0 && away < usual)
+    else if (!(own && hasWork(own)) && away > 0 && away < usual)
       plain.push({ date, minutes: usual - away, why: "the rest as usual", clockless: "usual" });
   }
   return { plain, leave };

@@ -8,6 +8,7 @@ import { weekOf } from "./limits.ts";
 import { partAt } from "./normalise.ts";
 import { hoursWords, tierAt } from "./overtime.ts";
 import type { Roster } from "./roster.ts";
+import { markMeanings } from "./shiftMarks.ts";
 import { raised } from "./uplifts.ts";
 import type { Piece } from "./worked.ts";
 import type { WorkedShift } from "./workedShift.ts";
@@ -56,11 +57,18 @@ export interface Most {
   cycleNo: number;
 }
 
+const isWithin = (windows: readonly { from: WallMinute; to: WallMinute }[] | null, wall: WallMinute): boolean =>
+  windows?.some((each) => wall >= each.from && wall < each.to) === true;
+
 /** Why a minute is overtime, in words; null where it may be ordinary as long as the limits have room. */
-function alwaysOvertime(roster: Roster, { facts, overdue, mealEffect, spread }: WorkedShift, stretch: Stretch) {
+function alwaysOvertime(roster: Roster, worked: WorkedShift, stretch: Stretch) {
+  const { shift, facts, overdue, mealEffect, spread, available } = worked;
   if (facts.marks.includes("sleepover")) return "work during a sleepover";
   if (facts.marks.includes("rosteredDayOff")) return "rostered day off";
   if (!inSpan(facts, stretch.wall, roster)) return "outside the span of ordinary hours";
+  // A weekday of which nobody has said when has its agreed hours.
+  const isSaid = available?.some((each) => Math.floor(each.from / minutesOfDay) === shift.day);
+  if (isSaid && !isWithin(available, stretch.wall)) return "outside the availability agreed";
   if (spread && stretch.from >= spread.at) return `beyond a spread of ${hoursWords(spread.entry.minutes)}`;
   const isOverdue = overdue.some((each) => stretch.from >= each.from && stretch.from < each.to);
   return mealEffect && "overtime" in mealEffect && isOverdue ? "meal break overdue" : null;
@@ -101,7 +109,7 @@ export function pricedShift(
   ratePercent: number,
 ): Piece[] {
   const { rules } = roster;
-  const { shift, facts, overdue, mealEffect, rest, spread } = worked;
+  const { shift, facts, overdue, mealEffect, rest, spread, available } = worked;
   const { basis } = facts;
   const pieces: Piece[] = [];
   const emit = (
@@ -113,7 +121,9 @@ export function pricedShift(
     why: string,
   ) => {
     let final = percent;
-    const reasons = [why];
+    const inLieu = isWithin(facts.inLieuOf, stretch.wall);
+    const reasons = [why, ...shift.marks.map((mark) => (markMeanings[mark].isSaid ? markMeanings[mark].short : ""))];
+    if (inLieu) reasons.push("for a day in lieu");
     const isOverdue = overdue.some((each) => stretch.from >= each.from && stretch.from < each.to);
     if (mealEffect && isOverdue && !("overtime" in mealEffect)) {
       final = raised(final, mealEffect, basis);
@@ -137,17 +147,19 @@ export function pricedShift(
       why: reasons.filter(Boolean).join(", "),
       ratePercent,
       ...(shift.clockless ? { clockless: shift.clockless } : {}),
+      ...(inLieu ? { inLieu } : {}),
     });
   };
   const edges = [...overdue.map((each) => each.from), ...(spread ? [spread.at] : [])];
-  for (const stretch of cut(shift, rules, facts.windows, edges)) {
+  for (const stretch of cut(shift, rules, [...facts.windows, ...facts.inLieuOf, ...(available ?? [])], edges)) {
     const penalty = penaltyAt(rules, facts, stretch.wall);
     const always = alwaysOvertime(roster, worked, stretch);
+    const agreed = isWithin(available, stretch.wall) ? Number.POSITIVE_INFINITY : most.agreed;
     let { from, wall } = stretch;
     while (from < stretch.to) {
       const day = counters.ordinaryDay.get(shift.day) ?? 0;
       const cycle = counters.ordinaryCycle.get(most.cycleNo) ?? 0;
-      const room = always === null ? Math.min(most.daily - day, most.agreed - day, most.cycle - cycle) : 0;
+      const room = always === null ? Math.min(most.daily - day, agreed - day, most.cycle - cycle) : 0;
       const left = stretch.to - from;
       let took = left;
       if (room > 0 || rules.overtime.length === 0) {
@@ -160,8 +172,8 @@ export function pricedShift(
         const found = overtimeAt(roster, worked, { from, to: stretch.to, wall }, penalty, counters);
         took = Math.min(left, found.left);
         const full =
-          most.agreed - day <= 0
-            ? `beyond the agreed ${hoursWords(most.agreed)}`
+          agreed - day <= 0
+            ? `beyond the agreed ${hoursWords(agreed)}`
             : most.daily - day <= 0
               ? `beyond ${hoursWords(most.daily)} of the day`
               : `beyond ${hoursWords(most.cycle)} of the week`;

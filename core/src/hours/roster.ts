@@ -8,6 +8,7 @@ import type {
   ShiftMark,
 } from "../agreements/agreementRules.ts";
 import type { IsoDate } from "../calendar/dates.ts";
+import type { Availability } from "./availability.ts";
 import type { Saving } from "./saving.ts";
 
 /** Times are of the clock at the workplace, "2026-03-07T18:00". */
@@ -45,6 +46,8 @@ export interface RosterPerson {
   serviceStart?: IsoDate;
   /** ordinary minutes agreed for each weekday; a weekday that is left out has none. Absent: no such limit */
   agreedMinutes?: Partial<Record<DayName, number>>;
+  /** when a part-timer is there for more than the agreed hours, where that was agreed in writing */
+  availability?: Availability;
   /** hours of a day at work that are saved for a rostered day off: agreed hours and the week's limit are of paid ones */
   saving?: Saving;
   classification?: string;

@@ -1,5 +1,5 @@
 /** What each mark after a shift means, in one table: how it is typed, what of it is work, and what is asked without a price. */
-import { type AgreementRules, type ShiftMark, shiftMarks } from "../agreements/agreementRules.ts";
+import { type AgreementRules, type Condition, type ShiftMark, shiftMarks } from "../agreements/agreementRules.ts";
 import { dateWords, type IsoDate } from "../calendar/dates.ts";
 import type { HoursMark } from "./worked.ts";
 
@@ -9,9 +9,15 @@ export interface ShiftMarkMeaning {
   work: "all" | "woken" | "care" | "none";
   /** what it was, before its day */
   was: string;
-  isPricedBy: (rules: AgreementRules) => boolean;
+  /** what it was, after its times */
+  short: string;
+  isPricedBy: (rules: AgreementRules, holdsHere: (entry: { if?: Condition }) => boolean) => boolean;
   /** what becomes of it where nothing has a price for it */
   without: string;
+  /** the reason of a line says so */
+  isSaid?: true;
+  /** comes on top of the day's own work: who was only called had a day as ever */
+  onTop?: true;
 }
 
 const gives = (rules: AgreementRules, kind: string): boolean =>
@@ -28,24 +34,67 @@ export function knowsDaysOff(rules: AgreementRules): boolean {
 
 export const markMeanings: Readonly<Record<ShiftMark, ShiftMarkMeaning>> = {
   rosteredDayOff: {
-    ...{ typed: "dayoff", work: "all", was: "A rostered day off was worked on", isPricedBy: knowsDaysOff },
+    ...{
+      typed: "dayoff",
+      work: "all",
+      was: "A rostered day off was worked on",
+      short: "on a rostered day off",
+      isPricedBy: knowsDaysOff,
+    },
     without: "it is paid like any other day",
   },
   recall: {
-    ...{ typed: "recall", work: "all", was: "Called back on", isPricedBy: (rules) => gives(rules, "recall") },
+    ...{
+      typed: "recall",
+      work: "all",
+      onTop: true,
+      was: "Called back on",
+      short: "called back",
+      isPricedBy: (rules) => gives(rules, "recall"),
+    },
     without: "the time alone is paid",
   },
   standby: {
-    ...{ typed: "standby", work: "none", was: "On call on", isPricedBy: (rules) => gives(rules, "onCall") },
+    ...{
+      typed: "standby",
+      work: "none",
+      was: "On call on",
+      short: "on call",
+      isPricedBy: (rules) => gives(rules, "onCall"),
+    },
     without: "nothing is paid for it",
   },
   sleepover: {
-    ...{ typed: "sleepover", work: "woken", was: "A night at the workplace on" },
+    ...{ typed: "sleepover", work: "woken", was: "A night at the workplace on", short: "a night at the workplace" },
     ...{ isPricedBy: ({ sleepover }) => sleepover !== undefined, without: "nothing is paid for it" },
   },
   careDay: {
-    ...{ typed: "care", work: "care", was: "A day and night of care on" },
+    ...{ typed: "care", work: "care", was: "A day and night of care on", short: "a day and night of care" },
     ...{ isPricedBy: ({ careDay }) => careDay !== undefined, without: "its hours are paid like others" },
+  },
+  remote: {
+    ...{ typed: "remote", work: "all", onTop: true, was: "Work from afar on", short: "from afar", isSaid: true },
+    ...{ isPricedBy: ({ remote }) => remote !== undefined, without: "it is paid like other work" },
+  },
+  cancelled: {
+    ...{
+      typed: "cancelled",
+      work: "all",
+      was: "A shift cancelled by the client on",
+      short: "cancelled by the client",
+      isSaid: true,
+    },
+    isPricedBy: ({ cancelled }, holdsHere) => cancelled?.some(holdsHere) === true,
+    without: "it is paid as it was rostered",
+  },
+  training: {
+    ...{ typed: "training", work: "all", was: "Training on", short: "training", isSaid: true },
+    ...{ isPricedBy: () => true, without: "it is paid like other work" },
+  },
+  dayInLieu: {
+    ...{ typed: "lieu", work: "all", was: "A public holiday worked for a day in lieu on", short: "for a day in lieu" },
+    isPricedBy: ({ dayInLieu }, holdsHere) => dayInLieu?.some(holdsHere) === true,
+    without: "it is paid like other work of that day, and no time off is added",
   },
 };
 
@@ -55,10 +104,24 @@ export const isOfWork = (
   work: ShiftMarkMeaning["work"],
 ): boolean => marks?.some((mark) => markMeanings[mark].work === work) === true;
 
+/** Work that comes on top of the day's own: being called back, or reached from afar. */
+export const isOnTop = ({ marks = [] }: { marks?: readonly ShiftMark[] | undefined }): boolean =>
+  marks.some((mark) => markMeanings[mark].onTop);
+
+/** Work from afar that an agreement prices by the contact: no part of a day of work, and no end of a night's rest. */
+export const isContact = ({ remote }: AgreementRules, marks: readonly ShiftMark[] = []): boolean =>
+  remote !== undefined && marks.includes("remote");
+
 /** Marks that nothing has a price for: what becomes of them is said, never done in silence. */
-export function unpricedMarks(rules: AgreementRules | null, date: IsoDate, marks: readonly ShiftMark[]): HoursMark[] {
+export function unpricedMarks(
+  rules: AgreementRules | null,
+  date: IsoDate,
+  marks: readonly ShiftMark[],
+  holdsHere: (entry: { if?: Condition }) => boolean = () => true,
+): HoursMark[] {
   return shiftMarks
-    .filter((mark) => marks.includes(mark) && !(rules && markMeanings[mark].isPricedBy(rules)))
+    .filter((mark) => marks.includes(mark) && !(rules && markMeanings[mark].isPricedBy(rules, holdsHere)))
+    .filter((mark) => rules !== null || mark !== "training")
     .map((mark) => {
       const { was, without } = markMeanings[mark];
       const by = rules ? `${rules.title} has no price for it here` : "no agreement says what it pays";

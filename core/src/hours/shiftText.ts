@@ -50,6 +50,12 @@ const spanPattern = new RegExp(String.raw`^${range}\s*(?:-|–|to|\s)\s*${range}
 
 const markNamed = (word: string): ShiftMark | undefined => shiftMarks.find((mark) => markMeanings[mark].typed === word);
 
+/** A break, a mark or what one was woken for begins with it. */
+const beforeWord = new RegExp(
+  String.raw`\s+(?=b)|\s+(?=[po]\d)|\s+(?=${[...shiftMarks.map((mark) => markMeanings[mark].typed), "woken"].join("|")})`,
+  "i",
+);
+
 /** "as 4", "as c10 13-15" at the end of a shift: the level that it is worked in. */
 const dutiesPattern = new RegExp(String.raw`\s+as\s+([a-z0-9][\w.-]{0,39})(?:\s+${range}\s*[-–]\s*${range})?\s*$`, "i");
 
@@ -90,10 +96,7 @@ export function readShift(typed: string, date: IsoDate): DayShift | string | nul
   const woken: { start: string; end: string }[] = [];
   let care: number | undefined;
   let anywhere: number | undefined;
-  for (const word of rest
-    .trim()
-    .split(/\s+(?=b)|\s+(?=[po]\d)|\s+(?=dayoff|recall|standby|sleepover|care|woken)/i)
-    .filter(Boolean)) {
+  for (const word of rest.trim().split(beforeWord).filter(Boolean)) {
     const [, named = "", careText] = /^(\S+?)(?:\s+(\d{1,2}(?:\.\d{1,2})?))?$/.exec(word) ?? [];
     const mark = markNamed(named);
     if (mark && (careText === undefined || mark === "careDay")) {
@@ -130,7 +133,7 @@ export function readShift(typed: string, date: IsoDate): DayShift | string | nul
       breaks.push({ start: wallAt(date, middle.start), end: wallAt(date, middle.end), paid: false });
       anywhere = minutes;
     } else
-      return `“${word}” is not understood. A break is b30 for half an hour, b12-12:30 for its time, p15:00-15:10 for a paid one, o12-12:30 for one spent on the premises; after a shift stands dayoff, recall, standby, sleepover (woken 2-2:45) or care 8; piecework is 150@6.10.`;
+      return `“${word}” is not understood. A break is b30 for half an hour, b12-12:30 for its time, p15:00-15:10 for a paid one, o12-12:30 for one spent on the premises; after a shift stands dayoff, recall, standby, sleepover (woken 2-2:45), care 8, remote, cancelled, training or lieu; piecework is 150@6.10.`;
   }
   return {
     start: wallAt(date, span.start),

@@ -3,6 +3,7 @@
  * Without them the hours of the week's pattern are priced as worked by day (common practice, no source).
  */
 import { addDays, type IsoDate, weekday } from "../calendar/dates.ts";
+import type { Availability } from "./availability.ts";
 import { movedDay, readDay } from "./dayText.ts";
 import type { DayShift } from "./shiftText.ts";
 
@@ -41,6 +42,27 @@ export function usualShiftsOn(times: UsualTimes | null | undefined, date: IsoDat
   const shifts = times?.[at] ?? [];
   if (shifts.length === 0) return [];
   return movedDay({ shifts: [...shifts], leave: [] }, addDays(monday, at), date).shifts;
+}
+
+/**
+ * The windows of an availability, as they are typed: "8-18", two with a comma.
+ * @param texts seven, Monday first; "" for a day without
+ */
+export function readAvailability(
+  texts: readonly string[],
+  country: "AU" | "NZ",
+): { availability: Availability } | { at: number; fault: string } {
+  const read = readUsualTimes(texts, country);
+  if ("fault" in read) return read;
+  const at = read.times.findIndex((day) => day.some((each) => each.breaks?.length || each.marks || each.duties));
+  if (at >= 0) return { at, fault: `“${texts[at]}” is more than from when to when. Write 8-18, or two with a comma.` };
+  const minutes = (time: string, day: number): number =>
+    (Date.parse(`${time}:00Z`) - Date.parse(`${addDays(monday, day)}T00:00:00Z`)) / 60_000;
+  return {
+    availability: read.times.map((shifts, day) =>
+      shifts.map(({ start, end }) => ({ from: minutes(start, day), to: minutes(end, day) })),
+    ),
+  };
 }
 
 const dayNames = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];

@@ -19,6 +19,8 @@ export interface Piece {
   topUp: boolean;
   /** paid, and no work: a break that was spent on the premises */
   unworked?: true;
+  /** worked on a public holiday as on any other day, for as much time off */
+  inLieu?: true;
   /** id of the rule that priced it, and its clause */
   rule: string;
   ref?: string;

@@ -1,4 +1,5 @@
 import type { Effect } from "../agreements/agreementRules.ts";
+import type { WallMinute } from "../calendar/wallClock.ts";
 import type { ShiftFacts } from "./conditions.ts";
 import type { CountedShift, CountedSpan } from "./normalise.ts";
 import type { SpreadEnd } from "./spread.ts";
@@ -14,6 +15,10 @@ export interface WorkedShift {
   overdue: CountedSpan[];
   /** what an overdue meal break does to the pay */
   mealEffect: Effect | null;
+  /** within time on call */
+  withinOnCall: boolean;
+  /** when more than the agreed hours are ordinary; null where the agreed hours end them */
+  available: readonly { from: WallMinute; to: WallMinute }[] | null;
   /** where the spread of a day worked in parts ends */
   spread: SpreadEnd | null;
 }

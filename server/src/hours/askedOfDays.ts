@@ -5,7 +5,7 @@ import { dateWords, weekday } from "@zesty/core/calendar/dates";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { timeRulesIn } from "@zesty/core/countries/time";
 import { allPurposeOf } from "@zesty/core/hours/allPurpose";
-import { hasWork, minutesOf } from "@zesty/core/hours/dayText";
+import { type DayRecord, hasWork, isOnlyBeside, minutesOf } from "@zesty/core/hours/dayText";
 import { juniorPercent } from "@zesty/core/hours/juniorPercent";
 import { holidayOn, type PersonHours, patternMinutes } from "@zesty/core/hours/personHours";
 import { baseRate } from "@zesty/core/hours/pricing";
@@ -15,6 +15,7 @@ import { usualShiftsOn } from "@zesty/core/hours/usualTimes";
 import { Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
 import { halfUpToHourE4 } from "@zesty/core/quantity/rounding";
 import { rateText } from "@zesty/core/quantity/units";
+import { availabilityUnsaid, belowGuarantee } from "./askedOfPartTime.ts";
 import { dayWords } from "./dayWords.ts";
 import type { KnownPerson } from "./personTimes.ts";
 
@@ -25,6 +26,8 @@ export const askedOfDays = (person: KnownPerson, dates: readonly string[], hours
   ...daysOff(person, dates),
   ...savingUnsaid(person, hours),
   ...hoursAtWork(person),
+  ...availabilityUnsaid(person, hours),
+  ...belowGuarantee(person, dates, hours),
   ...usualTimesUnlike(person, dates),
   ...shiftsWithoutTimes(person, hours),
   ...restOfTimedDays(person, hours),
@@ -51,13 +54,17 @@ function oldGuide({ time, terms, ratesFrom }: KnownPerson, first: string): strin
     : [];
 }
 
+/** On call, or called, alone says nothing of the day's own work. */
+const isSaid = ({ kind, record }: KnownPerson["known"][number]): boolean =>
+  kind === "worked" && record !== null && !isOnlyBeside(record);
+
 /**
  * Agreed days of a full-timer whose every hour is recorded that hold nothing: unpaid time needs a reason (Fair Work Act
  * 2009, s 323). Where nothing at all is recorded the pay stops by itself.
  */
 function blankDays({ time, known }: KnownPerson, dates: readonly string[]): string[] {
   if (time.use !== "all" || time.person.basis !== "fullTime" || !time.pattern) return [];
-  const said = new Set(known.flatMap((day) => (day.kind === "worked" && day.record ? [day.date] : [])));
+  const said = new Set(known.flatMap((day) => (isSaid(day) ? [day.date] : [])));
   if (!dates.some((date) => said.has(date))) return [];
   const within = (date: string) => date >= time.employedFrom && (time.employedTo === null || date <= time.employedTo);
   const blank = dates.filter(
@@ -178,7 +185,7 @@ function holidaysInPart({ time }: KnownPerson, dates: readonly string[]): string
   if (timeRulesIn(time.country).holidaysByDay || time.person.basis === "casual") return [];
   return dates.flatMap((date) => {
     const [holiday, day, usual] = [holidayOn(time, date), time.days[date], patternMinutes(time, date)];
-    if (!holiday || !day || !hasWork(day) || day.otherwise) return [];
+    if (!holiday || !day || !hasWork(day) || day.otherwise || isInLieu(day)) return [];
     const worked = minutesOf(day);
     return worked === 0 || worked >= usual
       ? []
@@ -187,6 +194,7 @@ function holidaysInPart({ time }: KnownPerson, dates: readonly string[]): string
         ];
   });
 }
+const isInLieu = ({ shifts }: DayRecord): boolean => shifts.some(({ marks }) => marks?.includes("dayInLieu"));
 const inHours = (minutes: number): string => Decimal.fraction(minutes, 60).toDecimalPlaces(2).toString();
 
 /** Leave on a day that the agreed week does not have: nothing is taken, which may not be what was meant. */

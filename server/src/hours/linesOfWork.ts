@@ -14,6 +14,7 @@ export function gatherPieces(all: Gathering): void {
   const { hours, rules, law, find, target, queries, rateAt } = all;
   const { saving } = all.person.time.person;
   let banked = 0;
+  let inLieu = 0;
   let aboveOrdinary = zero;
   for (const piece of hours.pieces) {
     if (isBanked(all, piece)) {
@@ -30,6 +31,12 @@ export function gatherPieces(all: Gathering): void {
     const to = target(id, centreOf(all, piece), rateAt(piece.ratePercent));
     to.minutes += piece.minutes;
     to.why.push(`${dayWords(piece.date)} ${reasonOf(piece)}`);
+    if (piece.inLieu) {
+      const later = target(find({ kind: "lieu", percent: "100" }), centreOf(all, piece));
+      later.minutes += piece.minutes;
+      inLieu += piece.minutes;
+      later.why.push(`${dayWords(piece.date)} public holiday worked for as much time off`);
+    }
     if (!saves(piece)) continue;
     const saved = savedMinutes(saving, piece.minutes);
     to.saved = to.saved.plus(saved);
@@ -40,6 +47,10 @@ export function gatherPieces(all: Gathering): void {
       `${savedText(aboveOrdinary)} h saved for a day off are of hours above the ordinary rate, and a day off is paid at the ordinary rate. Type the loading on them where the agreement pays it, or tick.`,
     );
   gatherHigher(all);
+  if (inLieu > 0)
+    queries.push(
+      `${hoursOf(inLieu).toString()} h of a public holiday are worked for as much time off later. Tick when the agreement in writing is on file.`,
+    );
   if (banked > 0)
     queries.push(
       `${hoursOf(banked).toString()} h of overtime are banked as time off. Tick when the agreement in writing is on file${rules?.overtime.some((each) => each.timeOffInstead) ? "" : `; ${rules?.title ?? "the agreement"} does not say at which rate here, and an hour for an hour is taken`}.`,

@@ -5,12 +5,13 @@ import { addDays, weekday } from "@zesty/core/calendar/dates";
 import { holidaysAt } from "@zesty/core/calendar/placeDays";
 import { withSwaps } from "@zesty/core/calendar/swappedHolidays";
 import { timeRulesIn } from "@zesty/core/countries/time";
+import type { Availability } from "@zesty/core/hours/availability";
 import type { DayRecord } from "@zesty/core/hours/dayText";
 import { agreedOf, type PersonTime } from "@zesty/core/hours/personHours";
 import type { EnteredRates } from "@zesty/core/hours/pricing";
 import { savingOf } from "@zesty/core/hours/saving";
 import type { DayShift } from "@zesty/core/hours/shiftText";
-import { readUsualTimes, type UsualTimes } from "@zesty/core/hours/usualTimes";
+import { readAvailability, readUsualTimes, type UsualTimes } from "@zesty/core/hours/usualTimes";
 import type { LeaveEntitlement } from "@zesty/core/leave/accrual";
 import { evenPattern, type WorkPattern } from "@zesty/core/leave/leaveDays";
 import type { Basis } from "@zesty/core/pay/input";
@@ -72,6 +73,11 @@ export function patternOf({
 function usualTimesOf(texts: readonly string[] | null | undefined, country: "AU" | "NZ"): UsualTimes | null {
   const read = texts ? readUsualTimes(texts, country) : null;
   return read && "times" in read ? read.times : null;
+}
+
+function availabilityOf(texts: readonly string[] | null | undefined, country: "AU" | "NZ"): Availability | null {
+  const read = texts ? readAvailability(texts, country) : null;
+  return read && "availability" in read ? read.availability : null;
 }
 
 /** Days before a period that can matter to it: its week, and the rest before its first shift. */
@@ -143,6 +149,7 @@ export function personTimes(
     const settings: Record<string, SettingValue> = { ...saying?.settings, ...time?.settings };
     const known = days.get(who.id) ?? [];
     const saving = savingOf(leave.get(who.id)?.entitlements ?? null, basis === "casual");
+    const availability = availabilityOf(time?.availability, owner.country);
     const answered = new Map(
       known.flatMap((day) => (day.record?.otherwise ? [[day.date, day.record.otherwise] as const] : [])),
     );
@@ -172,6 +179,7 @@ export function personTimes(
           ...(own?.workPattern && basis !== "casual" ? { agreedMinutes: agreedOf(own.workPattern) } : {}),
           flags: time?.flags ?? {},
           ...(time?.leads == null ? {} : { leads: time.leads }),
+          ...(availability && basis === "partTime" ? { availability } : {}),
           ...(saving ? { saving } : {}),
           otherwiseWorkingDays: holidays
             .filter((each) => answered.get(each.date)?.works ?? (pattern !== null && works.has(weekday(each.date))))

@@ -2,7 +2,7 @@
 import { readSettings } from "@zesty/contract/interpret";
 import type { TimeTerms } from "@zesty/contract/time";
 import { flagsOf } from "@zesty/core/agreements/flags";
-import { readUsualTimes } from "@zesty/core/hours/usualTimes";
+import { readAvailability, readUsualTimes } from "@zesty/core/hours/usualTimes";
 import type { Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
 import { cannot } from "../ground/problem.ts";
@@ -15,8 +15,9 @@ export function writeTimeTerms(
   personId: number,
   businessId: number,
   from: string,
-  { agreement, classification, use, settings, flags, leads = null, averagingFrom = null, usualTimes = null }: TimeTerms,
+  { agreement, classification, use, settings, flags, leads = null, averagingFrom = null, ...times }: TimeTerms,
 ): void {
+  const { usualTimes = null, availability = null } = times;
   const refuse = (path: string, text: string) => cannot("time-terms", text, { errors: [{ path, text }] });
   const timed = usualTimes?.some((each) => each !== "") ? usualTimes : null;
   if (timed && use !== "exceptions")
@@ -26,14 +27,20 @@ export function writeTimeTerms(
     );
   const read = timed && readUsualTimes(timed, findBusiness(context, businessId).country);
   if (read && "fault" in read) throw refuse(`usualTimes.${read.at}`, read.fault);
+  const windows = availability?.some((each) => each !== "") ? availability : null;
+  const held = windows && readAvailability(windows, findBusiness(context, businessId).country);
+  if (held && "fault" in held) throw refuse(`availability.${held.at}`, held.fault);
   let values = settings;
   if (agreement === null) {
+    if (windows) throw refuse("availability.0", "An availability belongs to an agreement. Choose one, or empty it.");
     if (classification)
       throw refuse("classification", "A level belongs to an agreement. Choose one, or empty the level.");
   } else {
     const sets = agreementRulesOf(context, businessId);
     const rules = agreementRulesOn(sets, agreement, from) ?? sets.find((each) => each.code === agreement);
     if (!rules) throw refuse("agreement", `This business has no agreement ${agreement}. Choose one of its list.`);
+    if (windows && !rules.ordinary.availability)
+      throw refuse("availability.0", `${rules.title} has no rule for an availability. Empty it.`);
     const levels = rules.classifications.map((each) => each.key);
     if (classification && !levels.includes(classification))
       throw refuse("classification", `${rules.title} has no level “${classification}”. It has ${levels.join(", ")}.`);
@@ -57,6 +64,7 @@ export function writeTimeTerms(
       leads,
       averagingFrom,
       usualTimes: timed,
+      availability: windows,
     })
     .run();
 }

@@ -93,6 +93,7 @@ export function lanesOf(context: Context, who: typeof person.$inferSelect): Lane
       ["Leads", row.leads ? `leads ${row.leads}` : null],
       ["Averaging begins on", row.averagingFrom && dateWords(row.averagingFrom)],
       ["Usual times", usualTimesText(row.usualTimes)],
+      ["Availability", usualTimesText(row.availability)],
     ]),
     ...context.country(country).people.lanes(context, who, names),
     lane("bank", "Bank accounts", bankSplit, (row) =>

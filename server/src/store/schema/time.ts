@@ -30,6 +30,8 @@ export const timeTerms = sqliteTable(
     averagingFrom: text("averaging_from"),
     /** exceptions only: the times of each weekday, Monday first, as the week is typed */
     usualTimes: json<string[]>("usual_times"),
+    /** part-time: when more than the agreed hours are ordinary, each weekday, as it is typed */
+    availability: json<string[]>("availability"),
   },
   (t) => [index("time_terms_person").on(t.personId, t.from)],
 );

@@ -41,6 +41,7 @@ export const time: SectionShown = {
           ["Leads", terms.leads ? counted(terms.leads, "person", "people") : undefined],
           ["Averaging begins on", terms.averagingFrom ? longDate(terms.averagingFrom) : undefined],
           ["Usual times", usualTimesText(terms.usualTimes) ?? undefined],
+          ["Availability", usualTimesText(terms.availability) ?? undefined],
           ["Since", longDate(terms.from)],
         ],
 };

@@ -28,6 +28,13 @@ describe("a day as it is typed", () => {
     ["AU", "al, pl", "Two kinds of leave share this day: say the hours of one, as pl 3.8."],
     ["AU", "sick 3.8, 8-11:48", "08:00 to 11:48, 3.8 h; personal and carer's leave, 3.8 h."],
     ["AU", "til 2", "Time in lieu, 2 h."],
+    [
+      "AU",
+      "7-9 cancelled, 23:10-23:25 remote",
+      "07:00 to 09:00, 2 h, cancelled by the client; 23:10 to 23:25, 0.25 h, from afar.",
+    ],
+    ["AU", "20-21 recall, al", "20:00 to 21:00, 1 h, called back; annual leave for the day."],
+    ["AU", "6-14 150@6.10 as 4", "06:00 to 14:00, 8 h, 150 pieces at $6.10, in level 4."],
     ["NZ", "al", "Annual holidays for the day."],
   ])("%s: %s is read as: %s", (country, text, words) => {
     const read = readCell(text, person({}), "2026-06-23", viewOf(country));
@@ -57,6 +64,12 @@ describe("the period before", () => {
     copiedFrom([person(days)], dates, "worked").map(({ date, record }) => `${heading(date)} ${dayText(record, "AU")}`);
   it.each<[string, string[], Record<string, string>, string[]]>([
     ["a week", period("2026-06-22", 7), { "2026-06-16": "9-13" }, ["Tue 23 9–13"]],
+    [
+      "what does not come again",
+      period("2026-06-22", 7),
+      { "2026-06-15": "7-9 cancelled, 20-21 recall", "2026-06-16": "9-13 lieu training", "2026-06-17": "20-21 remote" },
+      ["Mon 22 7–9", "Tue 23 9–13 training"],
+    ],
     [
       "a fortnight",
       period("2026-06-22", 14),

@@ -2,7 +2,16 @@
 import type { DayChange, WeekPerson, WeekView } from "@zesty/contract/time";
 import { addDays, weekday } from "@zesty/core/calendar/dates";
 import { leaveKindIn } from "@zesty/core/countries/leave";
-import { type DayRecord, dayText, leaveWordsTyped, movedDay, readDay } from "@zesty/core/hours/dayText";
+import {
+  type DayRecord,
+  dayText,
+  leaveWordsTyped,
+  movedDay,
+  ownOfDay,
+  readDay,
+  recurring,
+} from "@zesty/core/hours/dayText";
+import { markMeanings } from "@zesty/core/hours/shiftMarks";
 import { hours, sentenceCase } from "../../parts/format.ts";
 import { type DayKind, hoursShown, recordOf } from "./weekWorth.ts";
 
@@ -29,6 +38,16 @@ export function readCell(
   return planned ?? { fault: "Nothing is planned for that day." };
 }
 
+/** What a shift was besides its times: its marks, pieces and level, each after a comma. */
+const besides = ({ marks = [], pieces = [], duties }: DayRecord["shifts"][number]): string =>
+  [
+    ...marks.map((mark) => markMeanings[mark].short),
+    ...pieces.map(({ units, rate }) => `${units} pieces at $${rate}`),
+    ...(duties ? [`in level ${duties.classification}${duties.start ? " for a part" : ""}`] : []),
+  ]
+    .map((each) => `, ${each}`)
+    .join("");
+
 /** "09:00 to 17:30, 30 min unpaid, 8 h": what was understood, in words. */
 export function spelled(record: NonNullable<DayChange["record"]>, view: WeekView): string {
   const text = dayText(record, view.country);
@@ -39,9 +58,9 @@ export function spelled(record: NonNullable<DayChange["record"]>, view: WeekView
       .reduce((all, each) => all + (Date.parse(`${each.end}:00Z`) - Date.parse(`${each.start}:00Z`)) / 60_000, 0);
     const long = (Date.parse(`${shift.end}:00Z`) - Date.parse(`${shift.start}:00Z`)) / 60_000 - unpaid;
     const next = shift.end.slice(0, 10) > shift.start.slice(0, 10) ? " of the next day" : "";
-    return `${shift.start.slice(11)} to ${shift.end.slice(11)}${next}${unpaid > 0 ? `, ${unpaid} min unpaid` : ""}, ${hoursShown(long)} h`;
+    return `${shift.start.slice(11)} to ${shift.end.slice(11)}${next}${unpaid > 0 ? `, ${unpaid} min unpaid` : ""}, ${hoursShown(long)} h${besides(shift)}`;
   });
-  const isPart = record.shifts.length > 0 || record.hours !== undefined || record.leave.length > 1;
+  const isPart = ownOfDay(record).shifts.length > 0 || record.hours !== undefined || record.leave.length > 1;
   const rest = [
     ...(record.hours === undefined ? [] : [`${hours(record.hours)} h without their times`]),
     ...record.leave.map(
@@ -62,7 +81,8 @@ export function copiedFrom(people: readonly WeekPerson[], dates: readonly string
     dates.flatMap((date): DayChange[] => {
       if (recordOf(person, date, kind) || person.days[date]?.state === "locked") return [];
       const from = addDays(date, -back);
-      const before = person.days[from]?.worked ?? null;
+      const worked = person.days[from]?.worked;
+      const before = worked ? recurring(worked) : null;
       // Leave was taken once.
       return before && before.shifts.length + (before.hours === undefined ? 0 : 1) > 0
         ? [{ personId: person.personId, date, kind, record: movedDay({ ...before, leave: [] }, from, date) }]

@@ -14,6 +14,7 @@ export const guides: readonly Guide[] = [
     keys: [
       ["9-17:30 b30", "a shift with half an hour unpaid; 17-2, 7.6, off, al, sick 3.8, = as planned"],
       ["20-21 recall", "called back; 10-14 dayoff for a rostered day off, 18-22 standby"],
+      ["9-12 training", "after a shift also: remote, cancelled (by the client), lieu (a holiday for a day off)"],
       [".", "approve the day, or on a name all days of the person; on an approved day it takes the approval back"],
       ["Ctrl Enter", "approve everything that is shown"],
       ["Ctrl D", "fill down from the day above"],

@@ -35,6 +35,7 @@ interface FormValues {
   settings: Record<string, string | number | boolean>;
   averagingFrom: string;
   usualTimes: { value: string }[];
+  availability: { value: string }[];
   flags: Record<string, boolean>;
   leads: string;
 }
@@ -51,6 +52,7 @@ const heldIn =
     settings: { ...usualAnswers(agreements.find((each) => each.code === time?.agreement)), ...time?.settings },
     averagingFrom: time?.averagingFrom ?? "",
     usualTimes: (time?.usualTimes ?? noTimes).map((value) => ({ value })),
+    availability: (time?.availability ?? noTimes).map((value) => ({ value })),
     flags: time?.flags ?? {},
     leads: time?.leads == null ? "" : String(time.leads),
   });
@@ -64,12 +66,13 @@ const usualAnswers = (agreement: AgreementView | undefined): FormValues["setting
   );
 
 /** What an agreement asks of a person. */
-function askedBy(chosen: AgreementView | undefined) {
+function askedBy(chosen: AgreementView | undefined, { employment }: FormProps["person"]) {
   const asked = chosen ? [...flagsOf(chosen.rules)] : [];
   return {
     // Who leads others is asked as a number.
     flags: asked.filter((flag) => flag !== leadsOthers),
     asksLeads: asked.includes(leadsOthers),
+    asksAvailability: employment.basis === "part-time" && chosen?.rules.ordinary.availability !== undefined,
     own: chosen?.rules.settings.filter((each) => each.scope !== "workplace") ?? [],
   };
 }
@@ -80,7 +83,7 @@ function useTerms(person: FormProps["person"], day: string, agreements: readonly
   const form = useForm<FormValues>({ defaultValues: { ...heldOf(person), from: day } });
   const held = useHeld({ person, day }, form, heldOf);
   const chosen = agreements.find((each) => each.code === form.watch("agreement"));
-  const asked = askedBy(chosen);
+  const asked = askedBy(chosen, person);
   const { setValue } = form;
   const isOther = chosen !== undefined && chosen.code !== held.view.time?.agreement;
   useEffect(() => {
@@ -88,7 +91,10 @@ function useTerms(person: FormProps["person"], day: string, agreements: readonly
   }, [chosen, isOther, setValue]);
   // By the agreement that is saved: it may have come with the day.
   const shape = (values: FormValues) => {
-    const { own, flags, asksLeads } = askedBy(agreements.find((each) => each.code === values.agreement));
+    const { own, flags, asksLeads, asksAvailability } = askedBy(
+      agreements.find((each) => each.code === values.agreement),
+      person,
+    );
     return {
       ...values,
       settings: Object.fromEntries(
@@ -101,6 +107,7 @@ function useTerms(person: FormProps["person"], day: string, agreements: readonly
       // A no is said, too: some rules ask until somebody has said either.
       flags: Object.fromEntries(flags.map((flag) => [flag, values.flags[flag] === true])),
       usualTimes: values.use === "exceptions" ? values.usualTimes.map(({ value }) => value) : null,
+      availability: asksAvailability ? values.availability.map(({ value }) => value) : null,
       leads: asksLeads && values.leads !== "" ? Number(values.leads) : null,
     };
   };
@@ -109,7 +116,7 @@ function useTerms(person: FormProps["person"], day: string, agreements: readonly
 
 function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements: AgreementView[] }) {
   const setPaidWith = useWayToRun();
-  const { form, held, chosen, own, flags, asksLeads, shape } = useTerms(person, day, agreements);
+  const { form, held, chosen, own, flags, asksLeads, asksAvailability, shape } = useTerms(person, day, agreements);
   const submit = useSection(person, "time", form, onDone, shape, held);
   const values = form.watch();
   // Also without a change: rates of the level may have been entered after the pays were signed.
@@ -176,6 +183,14 @@ function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements
           hint="A day on which one of the cycles begins"
           error={errorAt(errors, "averagingFrom")}
           {...form.register("averagingFrom")}
+        />
+      )}
+      {asksAvailability && (
+        <WeekdayFields
+          wide
+          legend="Availability agreed in writing, as 8-18 (within it hours beyond those agreed are ordinary)"
+          field={(at) => form.register(`availability.${at}.value`)}
+          error={(at) => errorAt(errors, `availability.${at}`)}
         />
       )}
       {asksLeads && (

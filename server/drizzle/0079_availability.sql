@@ -1,0 +1,1 @@
+ALTER TABLE `time_terms` ADD `availability` text;
