@@ -1,6 +1,6 @@
 /** The agreement-rules format "rules/1": a closed vocabulary, unknown keys are refused. docs/rules/agreementRules.md says each in words. */
 
-import type { AgreementRules } from "@zesty/core/agreements/agreementRules";
+import { type AgreementRules, rosterCheckKinds } from "@zesty/core/agreements/agreementRules";
 import { contradictions } from "@zesty/core/agreements/contradictions";
 import { shippedRules } from "@zesty/core/agreements/shipped";
 import Joi from "joi";
@@ -71,6 +71,14 @@ export const agreementRules = Joi.object<AgreementRules>({
     roundMinutes: Joi.number().valid(1, 5, 6, 10, 15),
     roundMode: Joi.string().valid("none", "nearest", "up", "employeeFavour"),
   }).required(),
+  alsoHolidays: list(
+    Joi.object({
+      name: Joi.string().max(80).required(),
+      after: Joi.string().max(80).required(),
+      days: Joi.number().integer().min(-7).max(7).required(),
+    }),
+    10,
+  ),
   casualLoading: Joi.object({
     percent: per().required(),
     method: Joi.string().valid("add", "compound", "ordinaryOnly").required(),
@@ -205,10 +213,13 @@ export const agreementRules = Joi.object<AgreementRules>({
   checks: list(
     Joi.object({
       kind: Joi.string()
-        .valid("minimumWage", "maximumConsecutiveDays", "daysOff", "shiftWorkPart", "ask", "level")
+        .valid("minimumWage", "shiftWorkPart", "ask", "level", ...rosterCheckKinds)
         .required(),
       text: Joi.string().max(300),
       if: condition,
+      days: count(),
+      weeks: count().min(1).max(8),
+      minutes: count(),
     }).unknown(),
     20,
   ),

@@ -4,62 +4,19 @@
  * The schema that takes one in is contract/src/agreementRules.ts; docs/rules/agreementRules.md describes each key.
  */
 import type { IsoDate } from "../calendar/dates.ts";
+import type {
+  Amount,
+  Condition,
+  DayName,
+  Effect,
+  HolidayOf,
+  Percent,
+  RuleBasis,
+  RuleMoney,
+  SettingValue,
+} from "./agreementWords.ts";
 
-export const dayNames = ["mon", "tue", "wed", "thu", "fri", "sat", "sun"] as const;
-export type DayName = (typeof dayNames)[number];
-export const ruleBases = ["fullTime", "partTime", "casual"] as const;
-export type RuleBasis = (typeof ruleBases)[number];
-export const shiftMarks = [
-  "rosteredDayOff",
-  "recall",
-  "standby",
-  "sleepover",
-  "careDay",
-  "remote",
-  "cancelled",
-  "training",
-  "dayInLieu",
-] as const;
-export type ShiftMark = (typeof shiftMarks)[number];
-export const holidayKinds = ["declared", "additional", "substituted", "agreed"] as const;
-export type HolidayKind = (typeof holidayKinds)[number];
-export type SettingValue = boolean | number | string;
-
-/** Every key that is given must hold. Clock times are of the wall, "24:00" to "35:59" of the next day. */
-export interface Condition {
-  holiday?: boolean;
-  holidayKind?: HolidayKind[];
-  holidayName?: string[];
-  days?: DayName[];
-  dayMark?: ShiftMark[];
-  /** a window of the clock: minutes in it; it belongs to the date on which it opens */
-  from?: string;
-  to?: string;
-  /** of the whole shift: From and By inclusive */
-  startsFrom?: string;
-  startsBy?: string;
-  endsFrom?: string;
-  endsBy?: string;
-  basis?: RuleBasis[];
-  ageBelow?: number;
-  ageFrom?: number;
-  monthsOfServiceUpTo?: number;
-  classification?: string[];
-  shiftKind?: string[];
-  endsInOvertime?: boolean;
-  /** the value, or one of a list */
-  settings?: Record<string, SettingValue | readonly SettingValue[]>;
-  person?: Record<string, boolean>;
-  /** people led */
-  leads?: { from: number; to?: number };
-}
-
-export type Percent = number | { permanent: number; casual: number } | Record<RuleBasis, number>;
-/** A figure, or one that a setting gives. */
-export type Amount = number | { setting: string; times?: number };
-export type RuleMoney = number | null | { percentOfStandardRate: number };
-export type Effect = { floor: Percent } | { add: number } | { multiply: number } | { warn: true } | { overtime: true };
-export type HolidayOf = "calendar" | "shiftStart" | "majorPortion";
+export * from "./agreementWords.ts";
 
 interface Named {
   id: string;
@@ -173,8 +130,21 @@ export interface Reading {
   sure: number;
   choose?: { setting: string; value: SettingValue };
 }
+export const rosterCheckKinds = [
+  "maximumConsecutiveDays",
+  "daysOff",
+  "longDaysRunning",
+  "spreadOfDay",
+  "shortestDay",
+] as const;
 export interface RuleCheck {
-  kind: "minimumWage" | "maximumConsecutiveDays" | "daysOff" | "shiftWorkPart" | "ask" | "level";
+  kind: "minimumWage" | "shiftWorkPart" | "ask" | "level" | (typeof rosterCheckKinds)[number];
+  if?: Condition;
+  /** of a roster: days in a row, long days in a row, days off; in so many weeks */
+  days?: number;
+  weeks?: number;
+  /** of a roster: what a long day is more than, the most from first start to last end, the least of a day */
+  minutes?: number;
   [detail: string]: unknown;
 }
 /** Ordinary minutes of a week, or of a cycle of weeks; the first whose condition holds of the person. */
@@ -243,6 +213,8 @@ export interface AgreementRules {
     roundMinutes?: 1 | 5 | 6 | 10 | 15;
     roundMode?: "none" | "nearest" | "up" | "employeeFavour";
   };
+  /** work so many days after a named public holiday is paid as on one, whatever the State has */
+  alsoHolidays?: { name: string; after: string; days: number }[];
   casualLoading: { percent: number; method: "add" | "compound" | "ordinaryOnly" };
   standardRate?: { classification: string };
   shiftKinds: ShiftKind[];

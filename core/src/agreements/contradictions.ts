@@ -1,6 +1,13 @@
 /** What a schema cannot see in an agreement's rules: entries that never speak, names that nobody declared, versions that overlap. */
 import { decimal } from "../quantity/decimal.ts";
-import { type AgreementRules, type Condition, mealEntries, type Percent } from "./agreementRules.ts";
+import {
+  type AgreementRules,
+  type Condition,
+  mealEntries,
+  type Percent,
+  type RuleCheck,
+  rosterCheckKinds,
+} from "./agreementRules.ts";
 
 export interface Contradiction {
   /** a `query` is for a person to confirm; an `error` keeps the agreement's rules out */
@@ -8,6 +15,8 @@ export interface Contradiction {
   path: string;
   text: string;
 }
+
+const isOfRoster = ({ kind }: RuleCheck): boolean => (rosterCheckKinds as readonly string[]).includes(kind);
 
 /** Every condition of an agreement's rules with its place. */
 function conditions(rules: AgreementRules): { path: string; condition: Condition }[] {
@@ -32,7 +41,7 @@ function conditions(rules: AgreementRules): { path: string; condition: Condition
     "remote.least": rules.remote?.least ?? [],
     cancelled: rules.cancelled ?? [],
     dayInLieu: rules.dayInLieu ?? [],
-    checks: (rules.checks ?? []).filter((each) => each.kind === "ask" || each.kind === "level") as { if?: Condition }[],
+    checks: rules.checks ?? [],
     "time.holidayOf": typeof rules.time.holidayOf === "string" ? [] : rules.time.holidayOf,
   };
   return Object.entries(lists).flatMap(([name, list]) =>
@@ -109,15 +118,17 @@ function neverSpeaking(rules: AgreementRules, say: Say): void {
 function undeclared(rules: AgreementRules, say: Say): void {
   const settings = new Map(rules.settings.map((each) => [each.key, each]));
   const kinds = new Set(rules.shiftKinds.map((each) => each.key));
+  const rosters = (rules.checks ?? []).flatMap((each, at) => (isOfRoster(each) ? [`checks.${at}.`] : []));
+  const ofPerson = ["ordinary.weeklyMax", "absencePercent", ...rosters];
   for (const { path, condition } of conditions(rules)) {
     if (
-      ["ordinary.weeklyMax", "absencePercent"].some((each) => path.startsWith(each)) &&
+      ofPerson.some((each) => path.startsWith(each)) &&
       Object.keys(condition).some((key) => !["basis", "settings"].includes(key))
     )
       say(
         "error",
         path,
-        "A cycle of weeks, and the per cent of leave, go by basis and settings alone. Take the other conditions out.",
+        "A cycle of weeks, the per cent of leave and what is said of rosters go by basis and settings alone. Take the other conditions out.",
       );
     for (const [key, wanted] of Object.entries(condition.settings ?? {})) {
       const declared = settings.get(key);
@@ -213,6 +224,13 @@ export function contradictions(rules: AgreementRules): Contradiction[] {
   (rules.checks ?? []).forEach((each, at) => {
     if ((each.kind === "ask" || each.kind === "level") && typeof each.text !== "string")
       say("error", `checks.${at}`, "What is asked has no words. Give it a text.");
+    const needs = {
+      days: ["maximumConsecutiveDays", "daysOff", "longDaysRunning"],
+      minutes: ["longDaysRunning", "spreadOfDay", "shortestDay"],
+    };
+    for (const key of ["days", "minutes"] as const)
+      if (needs[key].includes(each.kind) && each[key] === undefined)
+        say("query", `checks.${at}`, `The check has no ${key}, so it looks at nothing. Give it ${key}, or delete it.`);
   });
   settingsThatDoNotFit(rules, say);
   namesTwice(rules, say);

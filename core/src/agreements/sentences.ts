@@ -1,7 +1,7 @@
 /** An agreement's rules as it is read aloud: one sentence an entry, in the groups in which an award is read. */
 
 import { counted } from "../quantity/units.ts";
-import { type AgreementRules, type Condition, mealEntries } from "./agreementRules.ts";
+import { type AgreementRules, type Condition, mealEntries, type RuleCheck } from "./agreementRules.ts";
 import {
   amountText,
   basisWords,
@@ -180,6 +180,11 @@ function breaksAndRest(rules: AgreementRules): RuleSentence[] {
       path: `restBetween.${at}`,
       text: `Less than ${amountText(each.minutes, rules)} off before a day${each.onlyAfterOvertime ? " after overtime" : ""}: ${effectText(each.effect)}${tail(each.if)}.`,
     })),
+    ...(rules.alsoHolidays ?? []).map((each, at) => ({
+      id: `also-holiday-${at}`,
+      path: `alsoHolidays.${at}`,
+      text: `Work on ${each.name} is paid as on a public holiday, whatever the State has.`,
+    })),
     ...rules.minimumEngagement.map(({ id, minutes, ...each }, at) => ({
       id,
       path: `minimumEngagement.${at}`,
@@ -239,13 +244,29 @@ function juniorsAndLoading(rules: AgreementRules): RuleSentence[] {
   ];
 }
 
+function rosterText({ kind, days, weeks = 1, minutes }: RuleCheck): string[] {
+  if (kind === "maximumConsecutiveDays" && days !== undefined)
+    return [`more than ${counted(String(days), "days")} in a row`];
+  if (kind === "daysOff" && days !== undefined)
+    return [`fewer than ${counted(String(days), "days")} off in ${counted(String(weeks), "weeks")}`];
+  if (minutes === undefined) return [];
+  if (kind === "longDaysRunning" && days !== undefined)
+    return [`more than ${counted(String(days), "days")} running of over ${hoursText(minutes)}`];
+  if (kind === "spreadOfDay") return [`a day of more than ${hoursText(minutes)} from first start to last end`];
+  return kind === "shortestDay" ? [`a day of less than ${hoursText(minutes)}`] : [];
+}
+
 function askedOrNotHeld(rules: AgreementRules): RuleSentence[] {
   return [
     ...(rules.notHeld ?? []).map((each, at) => ({ id: `not-held-${at}`, path: `notHeld.${at}`, text: each.text })),
     ...(rules.checks ?? []).flatMap((each, at) =>
       each.kind === "ask" || each.kind === "level"
         ? [{ id: `ask-${at}`, path: `checks.${at}`, text: String(each.text) }]
-        : [],
+        : rosterText(each).map((text) => ({
+            id: `roster-${at}`,
+            path: `checks.${at}`,
+            text: `Noted beside the week: ${text}${tailIn(rules)(each.if)}.`,
+          })),
     ),
   ];
 }

@@ -7,6 +7,7 @@
  * Minutes are whole; nothing is rounded before it is summed. Pure: the same input gives the same output.
  */
 
+import { addDays } from "../calendar/dates.ts";
 import { clockText, minutesOfDay, readWall, utcOf, wallOf } from "../calendar/wallClock.ts";
 import { apartOf, notPriced, stayedPieces } from "./apart.ts";
 import { type DayWindow, holds, kindOf, ordinaryEnd, shiftFacts } from "./conditions.ts";
@@ -17,7 +18,7 @@ import { marksOf } from "./marks.ts";
 import { type CountedShift, countedShifts } from "./normalise.ts";
 import { hoursWords, topUpOf } from "./overtime.ts";
 import { add, Counters, pricedShift } from "./priceShift.ts";
-import type { Roster, RosterFault } from "./roster.ts";
+import type { HolidayWindow, Roster, RosterFault } from "./roster.ts";
 import { isContact } from "./shiftMarks.ts";
 import { type SpreadEnd, spreadEnd } from "./spread.ts";
 import { mealRule, overdueMeals, type ShortRest, shortRest } from "./uplifts.ts";
@@ -76,7 +77,7 @@ export function interpret(roster: Roster): WorkedHours | { faults: RosterFault[]
   const { rules } = roster;
   const shifts = countedShifts(roster);
   if (!isShifts(shifts)) return { faults: shifts };
-  const windows: DayWindow[] = roster.holidays.map((window) => ({
+  const windows: DayWindow[] = [...roster.holidays, ...alsoHolidays(roster)].map((window) => ({
     window,
     from: wallOf(window.date, window.from ?? 0),
     to: wallOf(window.date, window.to ?? minutesOfDay),
@@ -176,6 +177,12 @@ export function interpret(roster: Roster): WorkedHours | { faults: RosterFault[]
     marks: marksOf(roster, done),
   };
 }
+
+/** Days that the agreement pays as public holidays beside those of the place. */
+const alsoHolidays = ({ rules, holidays }: Roster): HolidayWindow[] =>
+  (rules.alsoHolidays ?? []).flatMap(({ name, after, days }) =>
+    holidays.flatMap((each) => (each.name === after ? [{ date: addDays(each.date, days), name }] : [])),
+  );
 
 /** A night at the workplace and a contact from afar are no part of a day of work: no gap, no spread and no rest goes by them. */
 const isBesideDay = (rules: Roster["rules"], { marks }: CountedShift): boolean =>

@@ -23,12 +23,20 @@ const fits = (condition: Condition | undefined, basis: RuleBasis, known: ShiftFa
   (!condition?.basis || condition.basis.includes(basis)) &&
   Object.entries(condition?.settings ?? {}).every(([key, value]) => isSetting(known?.[key], value));
 
+/** Whether a condition of the person alone holds. */
+export const fitsPerson = (
+  condition: Condition | undefined,
+  basis: RuleBasis,
+  rules: AgreementRules,
+  settings: ShiftFacts["settings"],
+): boolean => fits(condition, basis, answersTo(rules, settings));
+
 /** Per cent of the hourly rate that paid leave comes to. */
 export const absencePercent = (
   rules: AgreementRules | null,
   basis: RuleBasis,
   settings: ShiftFacts["settings"],
-): number => rules?.absencePercent?.find((each) => fits(each.if, basis, answersTo(rules, settings)))?.percent ?? 100;
+): number => rules?.absencePercent?.find((each) => fitsPerson(each.if, basis, rules, settings))?.percent ?? 100;
 
 /** Weeks of a person's cycle, and ordinary minutes of a week of it; null: no limit. By basis and settings alone. */
 export function cycleOf(

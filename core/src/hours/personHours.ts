@@ -18,6 +18,7 @@ import { cycleOf, weekOf } from "./limits.ts";
 import { faultsOfShifts } from "./normalise.ts";
 import { recallTime } from "./recall.ts";
 import type { Clockless, HolidayWindow, RosterPerson } from "./roster.ts";
+import { rosterMarks } from "./rosterChecks.ts";
 import { minutesAtWork, savedMinutes } from "./saving.ts";
 import { isOnTop, unpricedMarks } from "./shiftMarks.ts";
 import type { DayShift } from "./shiftText.ts";
@@ -179,14 +180,7 @@ function allPlain(time: PersonTime, date: IsoDate): { plain: PlainHours[]; leave
 export function personHours(time: PersonTime, dates: readonly IsoDate[]): PersonHours {
   const wanted = new Set(dates);
   const found: PersonHours = {
-    pieces: [],
-    lines: [],
-    plain: [],
-    leave: [],
-    extras: [],
-    higher: [],
-    marks: [],
-    faults: [],
+    ...{ pieces: [], lines: [], plain: [], leave: [], extras: [], higher: [], marks: [], faults: [] },
   };
   for (const date of [...wanted].sort()) {
     const { plain, leave } = plainDay(time, date);
@@ -247,6 +241,7 @@ export function personHours(time: PersonTime, dates: readonly IsoDate[]): Person
   const unsure = found.pieces.filter((piece) => piece.clockless === "typed").map((piece) => piece.date);
   if (unsure.length > 0 && rules.penalties.some((each) => each.if && asksClock(each.if)))
     found.marks.push({ kind: "query", code: "noTimes", text: noTimes([...new Set(unsure)]) });
+  found.marks.push(...rosterMarks({ ...time, rules }, time.days, [...wanted].sort()));
   found.extras = [...extras.values()];
   found.lines = linesOf(found.pieces);
   return found;

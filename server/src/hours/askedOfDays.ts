@@ -28,6 +28,7 @@ export const askedOfDays = (person: KnownPerson, dates: readonly string[], hours
   ...hoursAtWork(person),
   ...availabilityUnsaid(person, hours),
   ...belowGuarantee(person, dates, hours),
+  ...fifthWeekMissing(person),
   ...usualTimesUnlike(person, dates),
   ...shiftsWithoutTimes(person, hours),
   ...restOfTimedDays(person, hours),
@@ -94,6 +95,15 @@ function daysOff(person: KnownPerson, dates: readonly string[]): string[] {
     : [
         `${worked.map(dayWords).join(", ")} ${worked.length === 1 ? "is" : "are"} not in the agreed week. ${time.rules.title} has a rate and least hours of its own for a rostered day off: write dayoff after the shift, as 10-14 dayoff, or tick where days were swapped.`,
       ];
+}
+
+/** Shift workers' fifth week of annual leave (Fair Work Act 2009, s 87(1)(b); from memory): answered, and not given. */
+function fifthWeekMissing({ time, entitlements }: KnownPerson): string[] {
+  const weeks = entitlements?.find((each) => each.kind === "annual")?.weeksPerYear;
+  if (time.settings.fifthWeek !== "yes" || weeks === undefined || decimal(weeks).gte(5)) return [];
+  return [
+    `A shift worker with a fifth week of annual leave, and ${decimal(weeks).toString()} weeks a year are given under People, Leave. Give 5 there, or answer no under Agreement and timesheet.`,
+  ];
 }
 
 /** An agreement by which hours are saved for days off, and nobody who has said whether they are. */

@@ -67,3 +67,20 @@ it("a cancelled visit and a contact from afar are paid, and accrue leave, as hou
   // Three hours, and 7.6 of Fair Day, at four weeks a year.
   expect(leaveBalances(world.context.store, [who()]).get(who())?.get("annual")).toBe(20_0000 + 8154);
 });
+it.each<[string, string | undefined, string, RegExp | null]>([
+  ["nobody has answered", undefined, "4", /has a fifth week of annual leave\. Answer it/],
+  ["yes, and four weeks are given", "yes", "4", /and 4 weeks a year are given/],
+  ["yes, and they are given", "yes", "5", null],
+  ["no", "no", "4", null],
+])("a shift worker's fifth week of leave: %s", (_what, fifthWeek, weeksPerYear, said) => {
+  atFair("MA000010", false);
+  const settings = { shiftworker: true, ...(fifthWeek ? { fifthWeek } : {}) };
+  saveSection(world.context, world.actor, who(), "time", terms("MA000010", null, { settings }));
+  const entitlements = [{ kind: "annual", weeksPerYear }];
+  saveSection(world.context, world.actor, who(), "leave", { from: "2026-06-01", entitlements });
+  const runId = open();
+  put({ "2026-06-22": "9-17 b30" });
+  const asked = texts(runId).filter((each) => each.includes("fifth week"));
+  if (said) expect(asked.join()).toMatch(said);
+  else expect(asked).toEqual([]);
+});
