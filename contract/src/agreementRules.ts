@@ -148,6 +148,7 @@ export const agreementRules = Joi.object<AgreementRules>({
     percent: percent().required(),
     beyond: percent().required(),
   }),
+  overtimeIf: list(Joi.object({ if: condition.required(), why: Joi.string().max(120).required() }), 10),
   remote: Joi.object({
     least: list(Joi.object({ if: condition, onCall: Joi.boolean().strict(), minutes: count().required() }), 10)
       .min(1)
@@ -213,7 +214,7 @@ export const agreementRules = Joi.object<AgreementRules>({
   checks: list(
     Joi.object({
       kind: Joi.string()
-        .valid("minimumWage", "shiftWorkPart", "ask", "level", ...rosterCheckKinds)
+        .valid("minimumWage", "shiftWorkPart", "shiftRuns", "ask", "level", ...rosterCheckKinds)
         .required(),
       text: Joi.string().max(300),
       if: condition,

@@ -169,6 +169,20 @@ describe("what comes on top of a day leaves the day as it was", () => {
   });
 });
 
+it.each([
+  ["fullTime", ["100 × 240", "150 × 60 overtime", "150 × 120 overtime"]],
+  ["partTime", ["100 × 240", "150 × 60 overtime", "150 × 120 overtime"]],
+  // A casual who is called has another engagement, at its least hours.
+  ["casual", ["125 × 240", "150 × 60", "150 × 120"]],
+] as const)("being called back on a short day is overtime, and made up to three hours of it: %s", (basis, lines) => {
+  const found = pay(
+    { 1: "9-13, 20-21 recall" },
+    { rules: rulesOf("MA000004"), settings: {}, person: { basis, classification: "1" } },
+  );
+  const pieces = found.lines.map(([, text]) => text);
+  expect(pieces).toEqual(lines);
+});
+
 it("training is other work, and its line says so", () => {
   const [found, would] = [pay({ 1: "9-12 training" }), pay({ 1: "9-12" })];
   expect([found.lines, found.why.includes("training"), found.marks]).toEqual([would.lines, true, would.marks]);

@@ -116,3 +116,40 @@ it.each(["WA", "NSW"] as const)("work on Easter Saturday on site is paid as on a
   const { lines } = personHours(time, ["2026-04-04"]);
   expect(lines.map((each) => `${each.percent.toString()} × ${each.minutes}`).join()).toMatch(/^250 × /);
 });
+
+it.each<[string, string[], object, string[]]>([
+  ["two afternoons", ["", "14-22 b30", "14-22 b30", "", "", "", ""], {}, ["10", "11"]],
+  ["five nights", ["22-6 b30", "22-6 b30", "22-6 b30", "22-6 b30", "22-6 b30", "", ""], {}, []],
+  ["days", ["7-15 b30", "7-15 b30", "", "", "", "", ""], {}, []],
+  ["a regular roster", ["14-22 b30", "", "", "", "", "", ""], { fewRunning: "regular" }, []],
+  ["of who is no shift worker", ["14-22 b30", "", "", "", "", "", ""], { shiftworker: false }, []],
+])("fewer than five shifts running are asked about: %s", (_what, texts, settings, asked) => {
+  const works = shipped().find((each) => each.code === "MA000010") as AgreementRules;
+  const days = Object.fromEntries(
+    texts.flatMap((text, at) =>
+      text ? [[addDays(monday, 7 + at), readDay(text, addDays(monday, 7 + at), "AU") as DayRecord]] : [],
+    ),
+  );
+  const week = (more: object) =>
+    personHours(
+      {
+        ...{
+          country: "AU",
+          rules: works,
+          person: { basis: "fullTime" },
+          holidays: [],
+          pattern: null,
+          use: "all",
+          days,
+        },
+        ...{ timeZone: "Australia/Melbourne", employedFrom: "2020-01-01", employedTo: null },
+        settings: { shiftworker: true, ...settings, ...more },
+      } as unknown as PersonTime,
+      Array.from({ length: 7 }, (_, at) => addDays(monday, 7 + at)),
+    );
+  const found = week({}).marks.flatMap((mark) => (mark.code === "shortRun" ? mark.text : []));
+  expect(found.length).toBe(asked.length > 0 ? 1 : 0);
+  for (const day of asked) expect(found[0]).toContain(`${day} March 2026`);
+  // Said to be overtime, they are.
+  if (asked.length > 0) expect(week({ fewRunning: "overtime" }).pieces.every((each) => each.overtime)).toBe(true);
+});

@@ -138,7 +138,7 @@ export const rosterCheckKinds = [
   "shortestDay",
 ] as const;
 export interface RuleCheck {
-  kind: "minimumWage" | "shiftWorkPart" | "ask" | "level" | (typeof rosterCheckKinds)[number];
+  kind: "minimumWage" | "shiftWorkPart" | "shiftRuns" | "ask" | "level" | (typeof rosterCheckKinds)[number];
   if?: Condition;
   /** of a roster: days in a row, long days in a row, days off; in so many weeks */
   days?: number;
@@ -237,6 +237,8 @@ export interface AgreementRules {
   breakPay?: BreakPayEntry[];
   sleepover?: SleepoverRule;
   careDay?: CareDayRule;
+  /** shifts that are overtime whatever room the limits leave, and why */
+  overtimeIf?: { if: Condition; why: string }[];
   remote?: RemoteRule;
   /** shifts that the client cancelled too late: paid as they were rostered */
   cancelled?: { if?: Condition }[];

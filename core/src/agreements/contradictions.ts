@@ -38,6 +38,7 @@ function conditions(rules: AgreementRules): { path: string; condition: Condition
     notHeld: rules.notHeld ?? [],
     absencePercent: rules.absencePercent ?? [],
     breakPay: rules.breakPay ?? [],
+    overtimeIf: rules.overtimeIf ?? [],
     "remote.least": rules.remote?.least ?? [],
     cancelled: rules.cancelled ?? [],
     dayInLieu: rules.dayInLieu ?? [],
@@ -225,7 +226,7 @@ export function contradictions(rules: AgreementRules): Contradiction[] {
     if ((each.kind === "ask" || each.kind === "level") && typeof each.text !== "string")
       say("error", `checks.${at}`, "What is asked has no words. Give it a text.");
     const needs = {
-      days: ["maximumConsecutiveDays", "daysOff", "longDaysRunning"],
+      days: ["maximumConsecutiveDays", "daysOff", "longDaysRunning", "shiftRuns"],
       minutes: ["longDaysRunning", "spreadOfDay", "shortestDay"],
     };
     for (const key of ["days", "minutes"] as const)

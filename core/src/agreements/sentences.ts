@@ -113,7 +113,12 @@ function penalties(rules: AgreementRules): RuleSentence[] {
 function overtimeEntries(rules: AgreementRules): RuleSentence[] {
   const about = aboutIn(rules);
   const { overtime } = rules;
-  return overtime.map(({ id, ref, ...each }, no) => ({
+  const always = (rules.overtimeIf ?? []).map((each, at) => ({
+    id: `overtime-if-${at}`,
+    path: `overtimeIf.${at}`,
+    text: `${capital(when(about(each.if)))}: overtime, whatever room the day has (${each.why}).`,
+  }));
+  const tiers = overtime.map(({ id, ref, ...each }, no) => ({
     id,
     path: `overtime.${no}`,
     ...(ref ? { ref } : {}),
@@ -125,6 +130,7 @@ function overtimeEntries(rules: AgreementRules): RuleSentence[] {
       )
       .join(", ")}.`,
   }));
+  return [...always, ...tiers];
 }
 
 function breaksAndRest(rules: AgreementRules): RuleSentence[] {

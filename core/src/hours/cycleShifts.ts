@@ -49,7 +49,7 @@ export function lastBefore(
   const { person, settings, timeZone, holidays } = roster;
   const [first = ""] = before;
   const worked = interpret({
-    ...{ rules, person, timeZone, holidays, periodStart: first, shifts },
+    ...{ rules, person, timeZone, holidays, periodStart: first, shifts, callsAreOvertime: true },
     ...(settings ? { settings } : {}),
   });
   const day = last.start.slice(0, 10);

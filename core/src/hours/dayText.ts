@@ -80,6 +80,15 @@ export const leaveWordsTyped: Record<"AU" | "NZ", readonly [word: string, kind: 
 /** Where time off in place of overtime is a matter of the awards. */
 const banksOvertime: Record<"AU" | "NZ", boolean> = { AU: true, NZ: false };
 
+/** What a day says that is of the other country alone; null where there is nothing. */
+export function notOfCountry(day: Pick<DayRecord, "shifts" | "bank">, country: "AU" | "NZ"): string | null {
+  if (banksOvertime[country]) return null;
+  if (day.bank) return "“bank” is of Australian awards: write overtime as it is to be paid.";
+  return day.shifts.some(({ marks }) => marks?.includes("dayInLieu"))
+    ? "“lieu” is of Australian awards: here the day off follows from the holiday that is worked."
+    : null;
+}
+
 /**
  * Reads what was typed for a day.
  * @returns the record; null for a blank (nothing known of the day); or a sentence that says how to write it
@@ -102,15 +111,11 @@ export function readDay(typed: string, date: IsoDate, country: "AU" | "NZ"): Day
       continue;
     }
     if (part === "bank") {
-      if (!banksOvertime[country])
-        return { fault: "“bank” is of Australian awards: write overtime as it is to be paid." };
       day.bank = true;
       continue;
     }
     const shift = readShift(part, date);
     if (typeof shift === "string") return { fault: shift };
-    if (shift?.marks?.includes("dayInLieu") && !banksOvertime[country])
-      return { fault: "“lieu” is of Australian awards: here the day off follows from the holiday that is worked." };
     if (shift) {
       day.shifts.push(shift);
       continue;
@@ -126,7 +131,8 @@ export function readDay(typed: string, date: IsoDate, country: "AU" | "NZ"): Day
       fault: `“${part}” is not understood. Write 9-17:30 b30, 17-2, 7.6 for hours alone, off, = as planned, or leave: ${words}.`,
     };
   }
-  return day;
+  const strange = notOfCountry(day, country);
+  return strange ? { fault: strange } : day;
 }
 
 /** A day in its one form: what stands in the cell. */

@@ -7,7 +7,7 @@ import { halfUpToHourE4 } from "../quantity/rounding.ts";
 import { holds } from "./conditions.ts";
 import { weekOf } from "./limits.ts";
 import type { Roster } from "./roster.ts";
-import { isContact } from "./shiftMarks.ts";
+import { isContact, isOnTop } from "./shiftMarks.ts";
 import type { Extra, Piece } from "./worked.ts";
 import type { WorkedShift } from "./workedShift.ts";
 
@@ -81,7 +81,11 @@ function perWeek({ roster, meant }: Looked): Part[] {
   return [...weeks].map(([week, each]) => once(each, `week from ${dateOfDay(week)}`));
 }
 
-function gapsInDay({ entry, trigger, shifts }: Looked): Part[] {
+/** A call after the day's work, or before it, makes no broken shift of it: that is how work was rostered. */
+const isRostered = ({ shift }: WorkedShift): boolean => !isOnTop(shift);
+
+function gapsInDay({ entry, trigger, shifts: all }: Looked): Part[] {
+  const shifts = all.filter(isRostered);
   const gaps = shifts.flatMap((each, at) => {
     const before = shifts[at - 1];
     if (!before || before.facts.clockless || each.facts.clockless) return [];
@@ -117,7 +121,7 @@ const unitsBy: Partial<Record<Trigger["kind"], (looked: Looked) => Part[]>> = {
     }),
   workPeriods: ({ days, meant, trigger }) =>
     days.map((day) => {
-      const ofDay = meant.filter((each) => each.shift.day === day);
+      const ofDay = meant.filter((each) => each.shift.day === day && isRostered(each));
       const periods = workPeriods(ofDay, trigger.ifGapFrom ?? 1);
       const units = periods.length < 2 ? 0 : periods.filter((each) => each >= (trigger.from ?? 0)).length;
       return { day, units, why: `${periods.length} periods of work on ${dateOfDay(day)}` };

@@ -19,7 +19,7 @@ import { type CountedShift, countedShifts } from "./normalise.ts";
 import { hoursWords, topUpOf } from "./overtime.ts";
 import { add, Counters, pricedShift } from "./priceShift.ts";
 import type { HolidayWindow, Roster, RosterFault } from "./roster.ts";
-import { isContact } from "./shiftMarks.ts";
+import { isContact, isOnTop } from "./shiftMarks.ts";
 import { type SpreadEnd, spreadEnd } from "./spread.ts";
 import { mealRule, overdueMeals, type ShortRest, shortRest } from "./uplifts.ts";
 import type { HoursLine, Piece, WorkedHours } from "./worked.ts";
@@ -94,7 +94,8 @@ export function interpret(roster: Roster): WorkedHours | { faults: RosterFault[]
   );
   const parts = new Map<number, number>();
   for (const { shift } of withFacts)
-    if (!isBesideDay(rules, shift) && !isOnCall(shift)) parts.set(shift.day, (parts.get(shift.day) ?? 0) + 1);
+    if (!isBesideDay(rules, shift) && !isOnCall(shift) && !isOnTop(shift))
+      parts.set(shift.day, (parts.get(shift.day) ?? 0) + 1);
   const onCall = withFacts.flatMap(({ shift }) => (isOnCall(shift) ? [shift.span] : []));
   const cycle = cycles(roster, first);
   const counters = new Counters();

@@ -33,8 +33,31 @@ const isTouched =
   (each: DayWindow): boolean =>
     each.from < end && each.to > start;
 
+/** Shifts of one kind on days in a row that are fewer than an agreement has them, where it asks about them. */
+function shortRuns({ rules }: Roster, shifts: readonly WorkedShift[]): HoursMark[] {
+  const check = (rules.checks ?? []).find((each) => each.kind === "shiftRuns");
+  const runs: WorkedShift[][] = [];
+  for (const each of check ? shifts : []) {
+    if (each.shift.marks.length > 0) continue;
+    const before = runs.at(-1)?.at(-1);
+    const goesOn = before?.facts.kind === each.facts.kind && each.shift.day - before.shift.day <= 1;
+    if (goesOn) runs.at(-1)?.push(each);
+    else runs.push([each]);
+  }
+  return runs.flatMap((run): HoursMark[] => {
+    const [first] = run;
+    if (!first || !check || first.facts.kind === "day") return [];
+    const days = [...new Set(run.map((each) => each.facts.date))];
+    if (days.length >= (check.days ?? 0) || !run.some((each) => holds(check.if, each.facts, each.shift.start)))
+      return [];
+    const on = days.map(dateWords).join(", ");
+    return [{ kind: "query", code: "shortRun", text: `${on}: ${String(check.text)}`, date: first.facts.date }];
+  });
+}
+
 /** Marks of the shifts: long days, breaks that are missing, too short a night, what the agreement's rules cannot price. */
-export function marksOf({ rules }: Roster, shifts: readonly WorkedShift[]): HoursMark[] {
+export function marksOf(roster: Roster, shifts: readonly WorkedShift[]): HoursMark[] {
+  const { rules } = roster;
   const marks: HoursMark[] = [];
   const worked = new Map<number, number>();
   for (const [at, { shift, facts, rest, pieces }] of shifts.entries()) {
@@ -124,5 +147,5 @@ export function marksOf({ rules }: Roster, shifts: readonly WorkedShift[]): Hour
       if (late && pieces.some((piece) => piece.overtime)) mark("query", "shiftWorkPart", `${on}: ${text}`);
     }
   }
-  return marks;
+  return [...marks, ...shortRuns(roster, shifts)];
 }

@@ -283,6 +283,7 @@ function cycleHours(time: PersonTime, rules: AgreementRules, cycle: readonly Iso
     settings: time.settings,
     timeZone: time.timeZone,
     holidays: time.holidays,
+    callsAreOvertime: true,
     periodStart: first,
     shifts,
     carryIn: { ordinaryMinutes: absenceIn(time, cycle), ...lastBefore(time, rules, cycle) },

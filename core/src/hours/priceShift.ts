@@ -8,7 +8,7 @@ import { weekOf } from "./limits.ts";
 import { partAt } from "./normalise.ts";
 import { hoursWords, tierAt } from "./overtime.ts";
 import type { Roster } from "./roster.ts";
-import { markMeanings } from "./shiftMarks.ts";
+import { isPricedCall, markMeanings } from "./shiftMarks.ts";
 import { raised } from "./uplifts.ts";
 import type { Piece } from "./worked.ts";
 import type { WorkedShift } from "./workedShift.ts";
@@ -65,6 +65,10 @@ function alwaysOvertime(roster: Roster, worked: WorkedShift, stretch: Stretch) {
   const { shift, facts, overdue, mealEffect, spread, available } = worked;
   if (facts.marks.includes("sleepover")) return "work during a sleepover";
   if (facts.marks.includes("rosteredDayOff")) return "rostered day off";
+  if (roster.callsAreOvertime && facts.basis !== "casual" && isPricedCall(roster.rules, facts.marks))
+    return "called back";
+  const always = roster.rules.overtimeIf?.find((each) => holds(each.if, facts, shift.start));
+  if (always) return always.why;
   if (!inSpan(facts, stretch.wall, roster)) return "outside the span of ordinary hours";
   // A weekday of which nobody has said when has its agreed hours.
   const isSaid = available?.some((each) => Math.floor(each.from / minutesOfDay) === shift.day);

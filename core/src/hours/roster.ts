@@ -78,6 +78,8 @@ export interface Roster {
   /** first day of the averaging cycle; the week's start on or before the first shift when left out */
   periodStart?: IsoDate;
   holidays: readonly HolidayWindow[];
+  /** being called back is overtime, whatever room the day has left; the command line counts it with the day */
+  callsAreOvertime?: boolean;
   shifts: readonly Shift[];
   carryIn?: {
     ordinaryMinutes?: number;

@@ -104,6 +104,10 @@ export const isOfWork = (
   work: ShiftMarkMeaning["work"],
 ): boolean => marks?.some((mark) => markMeanings[mark].work === work) === true;
 
+/** Being called back, where the agreement says what that pays. */
+export const isPricedCall = (rules: AgreementRules, marks: readonly string[]): boolean =>
+  marks.includes("recall") && gives(rules, "recall");
+
 /** Work that comes on top of the day's own: being called back, or reached from afar. */
 export const isOnTop = ({ marks = [] }: { marks?: readonly ShiftMark[] | undefined }): boolean =>
   marks.some((mark) => markMeanings[mark].onTop);

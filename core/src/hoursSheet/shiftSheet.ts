@@ -7,11 +7,12 @@ import { minutesOfDay } from "../calendar/wallClock.ts";
 import { type DayRecord, minutesOf } from "../hours/dayText.ts";
 import { faultsOfShifts } from "../hours/normalise.ts";
 import type { ShiftBreak } from "../hours/roster.ts";
+import { markMeanings } from "../hours/shiftMarks.ts";
 import { type DayShift, middleBreak, minutesOfBreak, wallAt } from "../hours/shiftText.ts";
 import { decimal } from "../quantity/decimal.ts";
-import { tidied } from "../quantity/tidied.ts";
 import { readDay, type SheetMark, whose } from "./cells.ts";
 import { noPersonColumn, ownName, readHeader } from "./columns.ts";
+import { hasNoBreaks, readMark, readPieces } from "./shiftDetails.ts";
 import { isFault, readMinutes, readWhen } from "./shiftTimes.ts";
 import { blankCell, headingKey, type SheetCell, type SheetTable } from "./table.ts";
 
@@ -57,6 +58,7 @@ export const shiftColumns = {
   break3End: ["break3end"],
   unpaidMinutes: ["unpaidminutes", "unpaidbreak", "breakminutes", "break", "breaks"],
   hours: ["hours", "total", "totalhours", "worked"],
+  mark: ["shifttype", "kindofshift", "typeofshift", "type", "kind", "mark"],
   pieces: ["pieces"],
   pieceRate: ["piecerate", "rateperpiece"],
   centre: ["costcentre", "costcenter", "centre"],
@@ -98,16 +100,6 @@ export interface ShiftPlan {
 /** Shifts so many days from the period in hand are taken for a slip. */
 export const farDays = 100;
 
-/** Piecework of a row: how many, and what each is paid. */
-function readPieces({ pieces = blankCell, pieceRate = blankCell }: Cells): DayShift["pieces"] | { fault: string } {
-  if (pieces.kind === "blank") return undefined;
-  const [units, rate] = [tidied(pieces.text), tidied(pieceRate.text)];
-  if (!/^\d{1,6}(\.\d{1,4})?$/.test(units)) return { fault: `Pieces: “${pieces.text}” is no number. Write it as 150.` };
-  return /^\d{1,5}(\.\d{1,4})?$/.test(rate)
-    ? [{ units, rate }]
-    : { fault: `Piece rate: “${pieceRate.text}” is no rate of a piece. Write the dollars of one, as 6.10.` };
-}
-
 /** The shift of a row, or what is wrong with it. */
 function readShift(cells: Cells, { today }: ShiftFacts): { date: IsoDate; shift: DayShift } | { fault: string } {
   const start = readWhen(cells.start ?? blankCell, "Start", today);
@@ -122,7 +114,12 @@ function readShift(cells: Cells, { today }: ShiftFacts): { date: IsoDate; shift:
     return { fault: `The date says ${dateWords(date)}, the start ${dateWords(start.date)}. Correct one of them.` };
   // An end before the start is of the next day; where the cell has its date, that one counts.
   const later = end.date ? (Date.parse(end.date) - Date.parse(date)) / 86_400_000 : end.minutes < start.minutes ? 1 : 0;
-  const to = end.minutes + later * minutesOfDay;
+  const kind = readMark(cells.mark?.text ?? "");
+  if ("fault" in kind) return kind;
+  const { mark } = kind;
+  // A day and night of care is from an hour to the same hour.
+  const round = mark === "careDay" && !end.date && end.minutes === start.minutes ? minutesOfDay : 0;
+  const to = end.minutes + later * minutesOfDay + round;
   if (to === start.minutes) return { fault: "The shift ends when it starts. Correct one of the two times." };
   if (to < start.minutes) return { fault: "The shift ends before it starts. Correct one of the two times." };
   const breaks: ShiftBreak[] = [];
@@ -153,8 +150,10 @@ function readShift(cells: Cells, { today }: ShiftFacts): { date: IsoDate; shift:
     breaks.push({ start: wallAt(date, middle.start), end: wallAt(date, middle.end) });
     breakAnywhere = unpaid;
   }
+  if (hasNoBreaks(mark) && breaks.length > 0)
+    return { fault: "A night at the workplace and time on call have no breaks. Take them out of the row." };
   const centre = cells.centre?.text.trim();
-  const pieces = readPieces(cells);
+  const pieces = readPieces(cells.pieces, cells.pieceRate);
   if (pieces && "fault" in pieces) return pieces;
   return {
     date,
@@ -163,6 +162,7 @@ function readShift(cells: Cells, { today }: ShiftFacts): { date: IsoDate; shift:
       end: wallAt(date, to),
       breaks: breaks.map((each) => ({ ...each, paid: false })),
       ...(breakAnywhere === undefined ? {} : { breakAnywhere }),
+      ...(mark ? { marks: [mark] } : {}),
       ...(centre ? { costCentre: centre } : {}),
       ...(pieces ? { pieces } : {}),
     },
@@ -252,7 +252,8 @@ function readRow(plan: ShiftPlan, shifts: Taken[], cells: Cells, row: number, fa
   if (minutes > 14 * 60) query(`${decimal(minutes).div(60).toDecimalPlaces(2).toString()} hours in one shift.`);
   const total = cells.hours?.text.trim() ?? "";
   const hours = decimal(minutes).div(60).toDecimalPlaces(2);
-  if (/^\d+(\.\d+)?$/.test(total) && !decimal(total).toDecimalPlaces(2).eq(hours))
+  const isWork = shift.marks?.every((mark) => markMeanings[mark].work === "all") ?? true;
+  if (isWork && /^\d+(\.\d+)?$/.test(total) && !decimal(total).toDecimalPlaces(2).eq(hours))
     query(`The row says ${total} h, its times come to ${hours.toString()} h. The times are taken.`);
   if (date < facts.periodStart || date > facts.periodEnd)
     query(

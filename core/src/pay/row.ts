@@ -196,6 +196,8 @@ export interface RowBase {
   periods: number;
   /** where terms changed within the period: each part with its hours, those of its week, its rate, and whether a salary paid it */
   spans?: { hours: string; week?: string | undefined; rate: string | null; salaried: boolean }[] | undefined;
+  /** hours come from the record, and the agreement averages ordinary ones over so many weeks */
+  averagedWeeks?: number | undefined;
   /** weeks of before that days are paid late of */
   lateWeeks?: LateWeek[] | undefined;
   toDate: ToDate;

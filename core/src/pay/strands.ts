@@ -55,6 +55,8 @@ export interface Laid {
   weekHours: string;
   /** days of the record that these lines hold */
   dates: IsoDate[];
+  /** ordinary time comes from the record, and the agreement averages it over so many weeks, more than one */
+  averagedWeeks?: number | undefined;
   /** weeks of before that days are paid late of */
   lateWeeks?: LateWeek[] | undefined;
 }

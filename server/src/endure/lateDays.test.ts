@@ -2,12 +2,14 @@
  * The same shifts under an award, by the week or by the fortnight, told in time or after their week was paid, come to the
  * same: what is paid, what past pays looked over still owe for the late ones, and leave. What is owed was told in the run.
  */
+import { shipped } from "@zesty/contract/agreementRules";
 import { addDays } from "@zesty/core/calendar/dates";
 import { readDay } from "@zesty/core/hours/dayText";
 import { decimal } from "@zesty/core/quantity/decimal";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { lookOver } from "../afterwards/lookOver.ts";
+import { saveAgreementFacts } from "../hours/agreements.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
 import { payRun } from "../store/schema.ts";
@@ -17,13 +19,16 @@ import { approveDays, saveDays } from "../time/days.ts";
 
 const first = "2026-06-15";
 const worked = "9-17 b30/17-23/6-14 b30/7.6/10-21 b60/22-6 b30/8-12/12-20 b30/9-13, 13-17/20-24/0-4".split("/");
-const shifts = [...worked, null, null];
+const marked =
+  "9-17 b30, 20-20:20 remote/9-11 cancelled, 12-15/7-19 b60 cancelled/9-13, 20-21 recall/18-23 standby".split("/");
+const shifts = [...worked, ...marked, null, null];
 const terms = fc.record({
   level: fc.constantFrom("1", "2", "3", "4"),
-  rate: fc.constantFrom(null, "35", "36.5"),
+  rate: fc.constantFrom("35", "36.5"),
 });
 const lives = fc.record({
-  agreement: fc.constantFrom("MA000004", "MA000009"),
+  agreement: fc.constantFrom("MA000004", "MA000009", "MA000100"),
+  availability: fc.constantFrom<string[] | null>(null, ["8-18", "", "6-23", "12-22", "20-2", "", "8-20"]),
   basis: fc.constantFrom("full-time", "part-time", "casual"),
   begins: terms,
   change: fc.option(fc.record({ day: fc.nat(27), terms })),
@@ -39,11 +44,21 @@ function live(life: Life, { weeks, late }: { weeks: 1 | 2; late: boolean }) {
   sqlite
     .prepare("UPDATE pay_cycle SET cycle = ?, first_period_start = ?")
     .run(["", "weekly", "fortnightly"][weeks], first);
+  const rules = shipped().find((each) => each.code === life.agreement);
+  const unknown = rules?.allowances.filter((each) => each.amount === null) ?? [];
+  const allowances = Object.fromEntries(unknown.map((each, at) => [each.id, String(10 + at)]));
+  saveAgreementFacts(context, actor, businessId, life.agreement, {
+    ...{ from: "2025-07-01", settings: {}, rates: { classifications: {}, allowances }, source: null },
+  });
   const say = (from: string, { level, rate }: Life["begins"]) => {
     const workPattern = life.basis === "casual" ? null : ["7.6", "7.6", "7.6", "7.6", "7.6", "0", "0"];
     const pay = { ...plainTerms(world, { from, hourlyRate: rate }), basis: life.basis, weeklyHours: "38", workPattern };
     saveSection(context, actor, personId, "employment", pay as never);
-    const by = { agreement: life.agreement, classification: level, use: "all" as const, settings: {}, flags: {} };
+    const isCommunity = life.agreement === "MA000100";
+    const settings = isCommunity ? { stream: "homeCare" } : {};
+    const classification = isCommunity ? `2.${level}` : level;
+    const availability = life.agreement === "MA000009" ? life.availability : null;
+    const by = { agreement: life.agreement, classification, use: "all" as const, settings, flags: {}, availability };
     saveSection(context, actor, personId, "time", { from, ...by });
     saveSection(context, actor, personId, "usualPay", { from, lines: [] } as never);
   };

@@ -33,6 +33,11 @@ const texts = [
   "5",
   "8-18",
   "pl 2",
+  "20-21 recall",
+  "20-20:30 remote, al",
+  "9-12, 20-21 recall",
+  "18-22 standby",
+  "9-11 cancelled",
   "",
 ];
 let world: SmallWorld;
@@ -98,12 +103,16 @@ function act(name: string, n: number): void {
 }
 
 /** Hours that a day comes to: leave without its hours is what is left of the agreed day. */
-function hoursOf({ leave, ...record }: DayRecord, usual: Decimal): { worked: Decimal; off: Decimal } {
-  const worked = decimal(minutesOf({ ...record, leave: [] })).div(60);
+function hoursOf({ leave, shifts, ...record }: DayRecord, usual: Decimal) {
+  // Called back, or reached from afar: on top of the day, whatever became of it.
+  const isOnTop = ({ marks = [] }: DayRecord["shifts"][number]) => marks.includes("recall") || marks.includes("remote");
+  const of = (some: DayRecord["shifts"]) => decimal(minutesOf({ ...record, shifts: some, leave: [] })).div(60);
+  const worked = of(shifts.filter((each) => !isOnTop(each)));
+  const onTop = of(shifts.filter(isOnTop)).minus(of([]));
   const said = sum(leave.map((each) => decimal(each.hours ?? "0")));
   const left = usual.minus(worked).minus(said);
   const rest = leave.some((each) => each.hours === undefined) && left.gt(0) ? left : zero;
-  return { worked, off: said.plus(rest) };
+  return { worked, off: said.plus(rest), onTop };
 }
 
 /** What the record owes a person, against what the signed pays hold. */
@@ -137,10 +146,11 @@ function reckoned(personId: number, kind: (typeof kinds)[number]): { paid: strin
   const due = dates.map((date) => {
     const [record, usual] = [records.get(date), usualOn(date)];
     if (!record || kind === "usual" || kind === "record") return kind === "all" ? zero : usual;
-    const { worked, off } = hoursOf(record, usual);
-    const isPart = kind === "exceptions" && record.leave.length > 0 && worked.isZero() && off.lt(usual);
+    const { worked, off, onTop } = hoursOf(record, usual);
+    const isAsEver = record.leave.length > 0 || record.shifts.length > 0;
+    const isPart = kind === "exceptions" && isAsEver && worked.isZero() && off.lt(usual);
     // Who says only what was an exception worked the rest of the day.
-    return isPart ? usual : worked.plus(off);
+    return (isPart ? usual : worked.plus(off)).plus(onTop);
   });
   return { paid: paid.toFixed(4), due: sum(due).toFixed(4) };
 }

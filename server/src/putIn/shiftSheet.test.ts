@@ -56,6 +56,32 @@ describe("shifts from an export", () => {
     ]);
   });
 
+  it("say what they were besides work, in the words of rosters, and stop where nobody understands them", async () => {
+    const head = "code,date,start,end,break,shift type,hours\n";
+    const rows = [
+      "E0,2026-06-22,22:00,06:00,,Sleepover,8",
+      "E0,2026-06-23,07:00,09:00,,Client cancelled,2",
+      "E0,2026-06-24,18:00,22:00,,On call,",
+      "E0,2026-06-24,20:00,21:00,,Call-back,1",
+      "E1,2026-06-22,09:00,17:00,30,Ordinary,7.5",
+      "E1,2026-06-25,07:00,07:00,,24 hour care,",
+      "E0,2026-06-26,09:00,12:00,,Picnic,",
+      "E1,2026-06-26,18:00,22:00,30,Standby,",
+    ];
+    const plan = await bring(`${head}${rows.join("\n")}\n`);
+    expect(shown(plan)).toEqual([
+      "Alex Sample0 2026-06-22:  → 22–6 sleepover",
+      "Alex Sample0 2026-06-23:  → 7–9 cancelled",
+      "Alex Sample0 2026-06-24:  → 18–22 standby, 20–21 recall",
+      "Alex Sample1 2026-06-22:  → 9–17 b30",
+      "Alex Sample1 2026-06-25:  → 7–7a care",
+    ]);
+    expect(marks(plan)).toEqual([
+      "8 stop: Kind of shift: “Picnic” is not understood. Write dayoff, recall, standby, sleepover, care, remote, cancelled, training, lieu, or nothing for ordinary work.",
+      "9 stop: A night at the workplace and time on call have no breaks. Take them out of the row.",
+    ]);
+  });
+
   it("are read from a workbook with dates, times and both in one cell", async () => {
     const book = new exceljs.Workbook();
     const sheet = book.addWorksheet("Export");

@@ -97,6 +97,7 @@ export function layRows(
             weekHours: last?.weeklyHours ?? "0",
             dates: time?.dates ?? [],
             ...(time && time.lateWeeks.length > 0 ? { lateWeeks: time.lateWeeks } : {}),
+            ...(time && time.averagedWeeks > 1 ? { averagedWeeks: time.averagedWeeks } : {}),
           },
           open: withFault(time?.open ?? null, partlyContractor(own)),
           ask: (lines) => [

@@ -141,6 +141,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
     });
     own.spans = partsOf(row.pay.laid);
     own.lateWeeks = row.pay.laid?.lateWeeks;
+    own.averagedWeeks = row.pay.laid?.averagedWeeks;
     if (byAgreement.get(id)?.agreement) own.facts.loadedByLine = true;
     if (records.terms.get(id)?.salaryCents != null) own.facts.salaried = true;
     // Of who changes the cycle usual pay of the payday may be that of the other one.
@@ -179,6 +180,7 @@ export function layOn(row: LoadedRow, laid: Laid, lines: SheetLine[]): void {
   Object.assign(row, { laid, lines });
   row.context.spans = partsOf(laid);
   row.context.lateWeeks = laid.lateWeeks;
+  row.context.averagedWeeks = laid.averagedWeeks;
 }
 
 /** The parts of a period that terms changed in. */

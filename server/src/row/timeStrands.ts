@@ -6,6 +6,7 @@
 import { dateWords } from "@zesty/core/calendar/dates";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { timeRulesIn } from "@zesty/core/countries/time";
+import { cycleOf as ordinaryCycle } from "@zesty/core/hours/limits";
 import { holidayOn, personHours } from "@zesty/core/hours/personHours";
 import type { LateWeek } from "@zesty/core/pay/input";
 import type { OpenTime, SheetLine } from "@zesty/core/pay/row";
@@ -55,12 +56,20 @@ export interface TimeOfRow {
   /** days of the record that the lines hold */
   dates: string[];
   lateWeeks: LateWeek[];
+  /** weeks over which ordinary hours of the record are averaged */
+  averagedWeeks: number;
   open: OpenTime | null;
   /** what is asked of the lines as they will stand, typed ones with them */
   ask(lines: readonly SheetLine[]): string[];
 }
 
 const isByRecord = ({ terms, salaried }: KnownPerson): boolean => terms !== null && terms.use !== "record" && !salaried;
+
+/** Weeks of the cycle in which the agreement limits ordinary hours; without a limit a week is one. */
+function weeksOfCycle({ time: { rules, person, settings } }: KnownPerson): number {
+  const cycle = rules && ordinaryCycle(rules, person.basis, settings);
+  return cycle?.minutes ? cycle.weeks : 1;
+}
 
 /** Who is not paid by the record and has neither rate nor level: an hour is worth its share of the usual pay of then. */
 const byUsualPay = ({ span, person }: PricedSpan): KnownPerson =>
@@ -110,7 +119,8 @@ function linesAhead(work: Work, person: KnownPerson, days: readonly KnownDay[], 
 export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: readonly KnownDay[] | undefined): TimeOfRow {
   const { run, elements } = work;
   const last = spans.at(-1);
-  if (!last) return { strands: [], byRecord: [], dates: [], lateWeeks: [], open: null, ask: () => [] };
+  if (!last)
+    return { strands: [], byRecord: [], dates: [], lateWeeks: [], averagedWeeks: 1, open: null, ask: () => [] };
   const present = byUsualPay(last).agreedRate;
   const areDaysCounted = spans.some(({ person }) => isByRecord(person) && person.time.use === "all");
   const isNz = timeRulesIn(last.person.time.country).holidaysByDay;
@@ -208,7 +218,11 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
     const short = shortOfAgreement(withPayable(last.person), inPeriod, lines, elements);
     return short ? [short] : [];
   };
-  return { strands, byRecord, dates: [...dates].sort(), lateWeeks: late.weeks, open, ask };
+  const averagedWeeks = Math.max(
+    1,
+    ...spans.flatMap(({ person }) => (isByRecord(person) ? [weeksOfCycle(person)] : [])),
+  );
+  return { strands, byRecord, dates: [...dates].sort(), lateWeeks: late.weeks, averagedWeeks, open, ask };
 }
 
 const isUnpaid = (person: KnownPerson, leave: string | null): boolean =>

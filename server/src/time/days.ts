@@ -4,6 +4,7 @@ import { signedStates } from "@zesty/contract/runStates";
 import type { ApproveDays, DayChange, SaveDays } from "@zesty/contract/time";
 import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import { leaveKindsIn } from "@zesty/core/countries/leave";
+import { notOfCountry } from "@zesty/core/hours/dayText";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
 import { cannot, conflict, notFound } from "../ground/problem.ts";
@@ -120,6 +121,8 @@ export function saveDays(
     // A number alone would make leave look approved that nobody asked for.
     if (day?.leave.some((each) => each.request !== undefined && asked.get(each.request) !== personId))
       return fault("names a request for leave that is not this person's. Type the leave without it.");
+    const notHere = day && notOfCountry(day, country);
+    if (notHere) return fault(notHere);
     const wrong = day?.shifts.find((each) => each.start.slice(0, 10) !== date || each.end <= each.start);
     if (wrong) return fault("a shift starts on its own day and ends after its start.");
     if (kind === "planned") return [];

@@ -1,5 +1,6 @@
 /** Marks of a shift through a run: what is paid, what is added to a balance, and that it goes with what made it. */
 import { shipped } from "@zesty/contract/agreementRules";
+import { addDays } from "@zesty/core/calendar/dates";
 import { afterEach, expect, it } from "vitest";
 import { loadAgreementRules } from "../hours/agreements.ts";
 import { saveSection } from "../people/savePerson.ts";
@@ -83,4 +84,25 @@ it.each<[string, string | undefined, string, RegExp | null]>([
   const asked = texts(runId).filter((each) => each.includes("fifth week"));
   if (said) expect(asked.join()).toMatch(said);
   else expect(asked).toEqual([]);
+});
+
+it("hours averaged over a fortnight accrue leave as they are ordinary: a long week makes up for a short one", () => {
+  atFair("MA000100", false);
+  const week = { basis: "part-time", weeklyHours: "38", hourlyRate: "40", workPattern: null };
+  saveSection(world.context, world.actor, who(), "employment", employment(week));
+  saveSection(world.context, world.actor, who(), "time", terms("MA000100", null, { settings: { stream: "homeCare" } }));
+  const annual = () => leaveBalances(world.context.store, [who()]).get(who())?.get("annual") ?? 0;
+  const days = (from: string, texts: string[]) =>
+    put(Object.fromEntries(texts.map((text, at) => [addDays(from, at), text])));
+  const before = annual();
+  for (const [monday, texts] of [
+    ["2026-06-22", Array(5).fill("9-18:30 b30")],
+    ["2026-06-29", Array(4).fill("9-17:15 b30")],
+  ] as const) {
+    const runId = open();
+    days(monday, texts);
+    signed(runId);
+  }
+  // 45 and 31 hours: 76 × 4 ÷ 52, each pay to the ten-thousandth.
+  expect(annual() - before).toBe(3_4615 + 2_3846);
 });

@@ -2,7 +2,8 @@
  * The hours of a pay that leave accrues on.
  * Set by: Fair Work Act 2009, ss 22, 87, 96: ordinary hours and paid leave of a time of service; unpaid leave and days
  * outside the employment are none. At most 38 hours a week, the ordinary week of the National Employment Standards; as
- * many weeks as the working days make, so that hours by the day are not cut in a long month.
+ * many weeks as the working days make, so that hours by the day are not cut in a long month, and as many as the agreement
+ * averages recorded hours over (ss 62, 63; from memory, 85 % sure): 45 hours and 31 are 76 hours, not 69.
  * Example: a salary of $1,500 for 38 hours, of which $600 is paid beside 22.8 hours of unpaid leave: 15.2 hours.
  */
 import { type Cycle, paysPerYear } from "../../calendar/payPeriods.ts";
@@ -79,9 +80,12 @@ export function accruingHours(input: PayInput, rules: RuleBook): Figure {
   const weeks = weeksIn(input.cycle, input.periods ?? 1);
   const { own, typed, agreed, away, raw, bySalary } = hoursOfPay(input);
   const ofWeek = fixed(row.figures.ordinaryHoursAWeek);
-  const late = lateHours(input, ofWeek);
+  // Where the agreement averages them it has cut the ordinary hours of each cycle itself: a long week makes up for a short one.
+  // Hours that are paid by the piece lie outside its limits.
+  const averaged = own.some(isByPiece) ? 1 : (input.averagedWeeks ?? 1);
+  const late = lateHours(input, ofWeek, averaged > 1);
   const before = decimalOrZero(input.inPeriod?.ordinary);
-  const whole = greatest(weeks, decimalOrZero(input.weeksByDays)).times(ofWeek);
+  const whole = [decimalOrZero(input.weeksByDays), decimal(averaged)].reduce(greatest, weeks).times(ofWeek);
   // Leave that another pay of the period pays may be of weeks to come.
   const leave = hoursOf(own.filter(({ element }) => element === "leaveTaken"));
   const most = greatest(whole.minus(before), least(leave, whole));
@@ -93,7 +97,7 @@ export function accruingHours(input: PayInput, rules: RuleBook): Figure {
       .plus(corrected),
     "hours",
     () => ({
-      rule: `Ordinary hours and paid leave, at most ${row.figures.ordinaryHoursAWeek} hours a week; none for unpaid leave and for days outside the employment`,
+      rule: `Ordinary hours and paid leave, at most ${row.figures.ordinaryHoursAWeek} hours a week${averaged === 1 ? "" : `, averaged over ${averaged} weeks by the agreement`}; none for unpaid leave and for days outside the employment`,
       formula: `${
         bySalary
           ? `${raw.toDecimalPlaces(4).toString()} h that the salary stands for${away.isZero() ? "" : `: ${agreed.toDecimalPlaces(4).toString()} agreed, less ${away.toString()} away`}`
@@ -104,8 +108,15 @@ export function accruingHours(input: PayInput, rules: RuleBook): Figure {
   );
 }
 
-/** Days that are paid late are of weeks of their own, each with no more hours than any week. */
-function lateHours({ lateWeeks = [] }: PayInput, ofWeek: Decimal): { paid: Decimal; counting: Decimal } {
+/**
+ * Days that are paid late are of weeks of their own, each with no more hours than any week. Where weeks are averaged what
+ * one of them gains another may lose: they count as they come to together.
+ */
+function lateHours({ lateWeeks = [] }: PayInput, ofWeek: Decimal, areAveraged: boolean) {
+  if (areAveraged) {
+    const of = (what: "hours" | "before" | "together") => sum(lateWeeks.map((week) => decimal(week[what])));
+    return { paid: of("hours"), counting: least(of("hours"), atLeastZero(of("together").minus(of("before")))) };
+  }
   const counting = lateWeeks.map(({ hours, before, together }) =>
     least(decimal(hours), atLeastZero(least(decimal(together), ofWeek).minus(least(decimal(before), ofWeek)))),
   );
@@ -120,11 +131,12 @@ export interface AccruingPart extends Accrual {
   saving: Decimal;
 }
 
+const isByPiece = (line: PayLine): boolean =>
+  line.element !== "leaveTaken" && line.amount !== undefined && line.hours !== undefined;
+
 /** A day off saves nothing for the next; nor do hours that are paid by the piece, of which nothing was left out. */
 const savesNothing = (line: PayLine): boolean =>
-  line.element === "leaveTaken"
-    ? line.leave === "dayOff" && line.cashOut !== true
-    : line.amount !== undefined && line.hours !== undefined;
+  line.element === "leaveTaken" ? line.leave === "dayOff" && line.cashOut !== true : isByPiece(line);
 
 /**
  * The accruing hours by the basis and the leave of the days that they are of: who became casual on a Thursday accrues on

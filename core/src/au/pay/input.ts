@@ -147,6 +147,8 @@ export interface PayInput {
   agreedHours?: string | undefined;
   /** weeks that the working days make, where they are more than the cycle's: of a long month, or where the week changed */
   weeksByDays?: string | undefined;
+  /** hours come from the record, and the agreement averages ordinary ones over so many weeks */
+  averagedWeeks?: number | undefined;
   /** weeks of before that days are paid late of */
   lateWeeks?: readonly LateWeek[] | undefined;
   /** the weeks of this pay one by one, where they are known; else hours are averaged over them */

@@ -139,6 +139,7 @@ export function payInputOf(
     ...(agreed ? { agreedHours: agreed.hours.toString() } : {}),
     ...weeksByDays(context),
     ...(context.lateWeeks ? { lateWeeks: context.lateWeeks } : {}),
+    ...(context.averagedWeeks ? { averagedWeeks: context.averagedWeeks } : {}),
     lines: payLines,
     toDate: context.toDate,
     ...(payLines.some((line) => line.element === "unusedLeave" || groupOf(line) === "extra")

@@ -34,7 +34,7 @@ export function tryWeek({ rules, rates, settings }: AgreementView, { days, perso
     else if (day) shifts.push(...day.shifts);
   });
   const found = interpret({
-    ...{ rules, person, settings, shifts, timeZone: onPage[rules.country].timeZone },
+    ...{ rules, person, settings, shifts, timeZone: onPage[rules.country].timeZone, callsAreOvertime: true },
     holidays: holiday === null ? [] : [{ date: addDays(monday, holiday) }],
   });
   const worked: WorkedHours | null = "faults" in found ? null : found;

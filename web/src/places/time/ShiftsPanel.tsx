@@ -29,6 +29,7 @@ const columnWords: Record<ShiftColumn, string> = {
   break3Start: "third break, start",
   break3End: "third break, end",
   unpaidMinutes: "unpaid break, minutes",
+  mark: "kind of shift: sleepover, on call …",
   pieces: "pieces",
   pieceRate: "dollars of a piece",
   hours: "hours, to compare",
