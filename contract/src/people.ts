@@ -183,6 +183,8 @@ export interface Employment {
   salary?: string | null | undefined;
   /** ordinary hours of each weekday, Monday first */
   workPattern?: string[] | null | undefined;
+  /** a roster of several weeks that repeats: hours of each weekday of each week, from the Monday of a first week */
+  roster?: { from: string; weeks: string[][] } | null | undefined;
   /** ledger account of this person's wages, in place of the business's */
   wagesAccount?: string | null | undefined;
   /** per cents of costs that the employer sets aside, in place of the business's; nought: none for this person */
@@ -219,6 +221,18 @@ export const employment = Joi.object<Employment & { from?: string }>({
     .allow(null)
     .default(null)
     .label("Work pattern"),
+  roster: Joi.object({
+    from: date().required().label("First week"),
+    weeks: Joi.array()
+      .items(Joi.array().items(hoursIn("day").label("Hours of a day")).length(7))
+      .min(2)
+      .max(8)
+      .required()
+      .label("Weeks of the roster"),
+  })
+    .allow(null)
+    .default(null)
+    .label("Roster"),
   wagesAccount: optional(Joi.string().trim().max(20)).label("Wages go to account"),
   ownCosts: Joi.array()
     .items(

@@ -1,6 +1,7 @@
 /** The limits of ordinary time: day, agreed hours, week or cycle, and which days of a week may be longer. */
 import { type AgreementRules, type Condition, dayNames, type RuleBasis } from "../agreements/agreementRules.ts";
-import { dayOf } from "../calendar/dates.ts";
+import { dateOfDay, dayOf } from "../calendar/dates.ts";
+import { weekOfRoster } from "../calendar/rosterWeeks.ts";
 import { windowsAbout } from "./availability.ts";
 import { amountFor, holds, isSetting, type ShiftFacts } from "./conditions.ts";
 import type { CountedShift } from "./normalise.ts";
@@ -130,5 +131,7 @@ export function agreedMost(roster: Roster, day: number, varied: number | undefin
   if (!rules.ordinary.agreedHours.includes(person.basis)) return without;
   if (varied !== undefined) return varied;
   if (!person.agreedMinutes) return without;
-  return minutesAtWork(person.saving, person.agreedMinutes[dayNames[(day + 2) % 7] ?? "mon"] ?? 0);
+  const hours = person.rosterWeeks && weekOfRoster(person.rosterWeeks, dateOfDay(day))[(day + 2) % 7];
+  const agreed = hours === undefined ? person.agreedMinutes[dayNames[(day + 2) % 7] ?? "mon"] : Number(hours) * 60;
+  return minutesAtWork(person.saving, Math.round(agreed ?? 0));
 }

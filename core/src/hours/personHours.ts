@@ -6,6 +6,7 @@
 import { type AgreementRules, dayNames, type SettingValue } from "../agreements/agreementRules.ts";
 import { addDays, dateOfDay, dateWords, dayOf, type IsoDate, weekday } from "../calendar/dates.ts";
 import { isWholeDay } from "../calendar/holidayWindows.ts";
+import { type RosterWeeks, weekOfRoster } from "../calendar/rosterWeeks.ts";
 import { clockText, minutesOfDay } from "../calendar/wallClock.ts";
 import { atLeastZero, type Decimal, decimal, sum, zero } from "../quantity/decimal.ts";
 import { halfUpToHourE4 } from "../quantity/rounding.ts";
@@ -40,6 +41,8 @@ export interface PersonTime {
   holidays: readonly HolidayWindow[];
   /** ordinary hours of each weekday, Monday first */
   pattern: readonly string[] | null;
+  /** of who works a roster of several weeks: the pattern of each */
+  roster?: RosterWeeks | null | undefined;
   /** exceptions only: when the hours of the usual week are worked, where somebody has said */
   usualTimes?: UsualTimes | null | undefined;
   use: TimeUse;
@@ -87,7 +90,8 @@ const toMinutes = (hours: string | undefined): number =>
     .times(60)
     .toDecimalPlaces(0)
     .toNumber();
-export const patternMinutes = (time: PersonTime, date: IsoDate): number => toMinutes(time.pattern?.[weekday(date) - 1]);
+export const patternMinutes = ({ roster, pattern }: PersonTime, date: IsoDate): number =>
+  toMinutes((roster ? weekOfRoster(roster, date) : pattern)?.[weekday(date) - 1]);
 export const holidayOn = (time: PersonTime, date: IsoDate): HolidayWindow | undefined =>
   time.holidays.find((each) => each.date === date && isWholeDay(each));
 
@@ -162,7 +166,7 @@ function allPlain(time: PersonTime, date: IsoDate): { plain: PlainHours[]; leave
     const hours = none ? zero : each.hours === undefined ? whole : decimal(each.hours);
     leave.push({ date, kind: each.kind, hours });
   }
-  const timed = usualShiftsOn(time.usualTimes, date);
+  const timed = time.roster && usual === 0 ? [] : usualShiftsOn(time.usualTimes, date);
   // Where the usual week has times, it is worked on their days.
   if (time.use === "exceptions" && (time.usualTimes ? timed.length : usual) > 0 && !holiday) {
     const away = leave.reduce((sum, each) => sum + each.hours.times(60).toDecimalPlaces(0).toNumber(), 0);

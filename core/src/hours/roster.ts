@@ -8,6 +8,7 @@ import type {
   ShiftMark,
 } from "../agreements/agreementRules.ts";
 import type { IsoDate } from "../calendar/dates.ts";
+import type { RosterWeeks } from "../calendar/rosterWeeks.ts";
 import type { Availability } from "./availability.ts";
 import type { Saving } from "./saving.ts";
 
@@ -46,6 +47,8 @@ export interface RosterPerson {
   serviceStart?: IsoDate;
   /** ordinary minutes agreed for each weekday; a weekday that is left out has none. Absent: no such limit */
   agreedMinutes?: Partial<Record<DayName, number>>;
+  /** agreed hours of a roster of several weeks, in place of one week's */
+  rosterWeeks?: RosterWeeks;
   /** when a part-timer is there for more than the agreed hours, where that was agreed in writing */
   availability?: Availability;
   /** hours of a day at work that are saved for a rostered day off: agreed hours and the week's limit are of paid ones */

@@ -8,6 +8,7 @@
  * days of 7.6 h become four of 9.5 h on a Wednesday; hours are those of the days, 34.2.
  */
 import { addDays, type IsoDate, weekday } from "../calendar/dates.ts";
+import { type RosterWeeks, weekOfRoster } from "../calendar/rosterWeeks.ts";
 import { evenPattern } from "../leave/leaveDays.ts";
 import { type Decimal, decimal, decimalOrZero, sum, zero } from "../quantity/decimal.ts";
 import { halfUpToCent, halfUpToHourE4 } from "../quantity/rounding.ts";
@@ -21,6 +22,8 @@ export interface SpanTerms {
   to: IsoDate;
   /** ordinary hours of each weekday, Monday first */
   workPattern: readonly string[] | null;
+  /** a roster of several weeks, one of which the pattern is of */
+  roster?: RosterWeeks | null | undefined;
   weeklyHours: string;
   rate: string | null;
   /** the cost centre of lines that name none, where it is not that of the period's last day */
@@ -50,6 +53,16 @@ const works = (pattern: readonly string[] | null): pattern is readonly string[] 
 
 const patternOf = ({ workPattern }: SpanTerms): readonly string[] => (works(workPattern) ? workPattern : usualWeek);
 
+/** Hours of the whole period by the terms of a span: by its week over and over, of a roster by each of its weeks. */
+function hoursOfAll(span: SpanTerms, { start, end }: { start: IsoDate; end: IsoDate }): Decimal {
+  const { roster } = span;
+  if (!roster) return hoursBetween(patternOf(span), start, end);
+  let total = zero;
+  for (let date = start; date <= end; date = addDays(date, 1))
+    total = total.plus(decimalOrZero(weekOfRoster(roster, date)[weekday(date) - 1]));
+  return total;
+}
+
 /**
  * What each span weighs of an amount for the whole period: its hours in the hours that its own week has in the period.
  * @returns weights and what all days of the period come to, those outside the spans by the week beside them
@@ -60,7 +73,7 @@ function weightsOf(
 ): { of: Decimal[]; sum: Decimal } {
   const weeks = spans.map((span) => ({
     week: patternOf(span),
-    all: hoursBetween(patternOf(span), whole.start, whole.end),
+    all: hoursOfAll(span, whole),
   }));
   const of = (from: IsoDate, to: IsoDate, at: number): Decimal =>
     weeks.reduce(
@@ -106,7 +119,7 @@ export function baseOf(
   spans.forEach((span, at) => {
     const pattern = patternOf(span);
     const own = hoursBetween(pattern, span.from, span.to);
-    const all = hoursBetween(pattern, whole.start, whole.end);
+    const all = hoursOfAll(span, whole);
     const isWhole = span.from === whole.start && span.to === whole.end;
     // A period without a working day cannot be shared out: its usual pay stands once.
     const isUncut = isWhole || (all.isZero() && span === last);

@@ -5,6 +5,7 @@
  * Example: a fortnight from Monday 15 June, started Wednesday 24 June, 8 hours Monday to Friday: 24 of 80 hours.
  */
 import { addDays, type IsoDate, weekday } from "../calendar/dates.ts";
+import { type RosterWeeks, weekOfRoster } from "../calendar/rosterWeeks.ts";
 import { type Decimal, decimalOrZero, zero } from "../quantity/decimal.ts";
 
 export interface Employed {
@@ -12,6 +13,8 @@ export interface Employed {
   endDate: IsoDate | null;
   /** ordinary hours of each weekday, Monday first */
   workPattern: readonly string[] | null;
+  /** a roster of several weeks, in place of the one week */
+  roster?: RosterWeeks | null | undefined;
   /** of who changed to another cycle within the period: the days that this one pays */
   days?: readonly { from: IsoDate; to: IsoDate }[] | undefined;
 }
@@ -28,7 +31,7 @@ const usualWeek = ["1", "1", "1", "1", "1", "0", "0"];
 
 /** @returns null for who is employed, and paid by its cycle, for the whole period */
 export function partOfPeriod(
-  { startDate, endDate, workPattern, days }: Employed,
+  { startDate, endDate, workPattern, roster, days }: Employed,
   periodStart: IsoDate,
   periodEnd: IsoDate,
 ): PartOfPeriod | null {
@@ -36,7 +39,7 @@ export function partOfPeriod(
   const pattern = workPattern?.some((hours) => Number(hours) > 0) ? workPattern : usualWeek;
   const found = { own: zero, whole: zero, days: 0, ofDays: 0 };
   for (let date = periodStart; date <= periodEnd; date = addDays(date, 1)) {
-    const hours = decimalOrZero(pattern[weekday(date) - 1]);
+    const hours = decimalOrZero((roster ? weekOfRoster(roster, date) : pattern)[weekday(date) - 1]);
     if (!hours.gt(0)) continue;
     found.whole = found.whole.plus(hours);
     found.ofDays += 1;

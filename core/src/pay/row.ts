@@ -5,6 +5,7 @@
 import type { AllowanceCode, DeductionCode, ElementAu, PayLine } from "../au/pay/input.ts";
 import type { IsoDate } from "../calendar/dates.ts";
 import type { Cycle } from "../calendar/payPeriods.ts";
+import type { RosterWeeks } from "../calendar/rosterWeeks.ts";
 import type { HolidaySwap } from "../calendar/swappedHolidays.ts";
 import type { ElementNz } from "../nz/pay/input.ts";
 import { decimal } from "../quantity/decimal.ts";
@@ -132,6 +133,8 @@ export interface PersonFactsBase {
   hourlyRate: string | null;
   /** ordinary hours of each weekday, Monday first; null for an even five-day week */
   workPattern: string[] | null;
+  /** a roster of several weeks, one of which the pattern is of */
+  roster?: RosterWeeks | undefined;
   /** code of the person's cost centres with their share, per cent */
   costCentres: { code: string; percent: string }[];
   /** what the award or agreement asks at least, before casual loading; null when not recorded */

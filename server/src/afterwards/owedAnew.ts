@@ -53,10 +53,10 @@ export function worthAnew(context: Context, pays: readonly Signed[]): Map<number
 export function beside({ store: { db } }: Context, { id }: Who, day: string): string {
   const terms = newest(db, employmentTerms, [id], day).get(id);
   const time = newest(db, timeTerms, [id], day).get(id);
-  const { basis, cycleId, weeklyHoursE4, workPattern, placeId, hourlyRateE4, salaryCents } = terms ?? {};
+  const { basis, cycleId, weeklyHoursE4, workPattern, roster, placeId, hourlyRateE4, salaryCents } = terms ?? {};
   const { id: _id, from: _from, classification, ...agreement } = time ?? {};
   const kinds = [hourlyRateE4 == null, salaryCents == null, classification == null];
-  return JSON.stringify([basis, cycleId, weeklyHoursE4, workPattern, placeId, kinds, agreement]);
+  return JSON.stringify([basis, cycleId, weeklyHoursE4, workPattern, roster ?? null, placeId, kinds, agreement]);
 }
 
 /** A quarter: two ways of sharing hours over days differ by less. */

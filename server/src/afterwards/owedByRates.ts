@@ -119,7 +119,7 @@ function daysMoved(
   const moved = datesOf(start, end).flatMap((date): RateMoved[] => {
     const [was, is] = [then?.(date), now?.(date)];
     if (!was || !is) return [];
-    const part = partOfPeriod({ startDate: date, endDate: date, workPattern: is.workPattern }, start, end);
+    const part = partOfPeriod({ ...is, startDate: date, endDate: date }, start, end);
     return [{ was, is: is.byDay || date >= from ? is : was, weight: worked(date) ?? part?.own ?? one }];
   });
   // Days off alone are worth as much as each other.

@@ -18,6 +18,7 @@ import { datesOf } from "../hours/periods.ts";
 import { personTimes } from "../hours/personTimes.ts";
 import { acrossChange, type SignedSince, signedSince } from "../people/signedSince.ts";
 import { withPayable } from "../row/leaveStrands.ts";
+import { byWeek } from "../store/rosters.ts";
 import { employmentTerms, leaveEntry, leaveTerms, person } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 
@@ -26,7 +27,7 @@ type Who = typeof person.$inferSelect;
 /** Parts of a pay, where the terms of employment or of leave changed within it. */
 function partsOf({ store: { sqlite } }: Context, personId: number, start: IsoDate, end: IsoDate, basis: string) {
   const until = 'WHERE t.person_id = ? AND t."from" <= ? ORDER BY t."from", t.id';
-  const rows = rowsOf(sqlite, employmentTerms, until, personId, end);
+  const rows = byWeek(rowsOf(sqlite, employmentTerms, until, personId, end), end);
   const leave = rowsOf(sqlite, leaveTerms, until, personId, end);
   const cuts = [...new Set([...rows, ...leave].map((row) => row.from).filter((day) => day > start))].sort();
   return [start, ...cuts].map((from, at) => {

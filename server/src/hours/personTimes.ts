@@ -3,6 +3,7 @@
 import type { AgreementRules, RuleBasis, SettingValue } from "@zesty/core/agreements/agreementRules";
 import { addDays, weekday } from "@zesty/core/calendar/dates";
 import { holidaysAt } from "@zesty/core/calendar/placeDays";
+import { weekOfRoster } from "@zesty/core/calendar/rosterWeeks";
 import { withSwaps } from "@zesty/core/calendar/swappedHolidays";
 import { timeRulesIn } from "@zesty/core/countries/time";
 import type { Availability } from "@zesty/core/hours/availability";
@@ -150,6 +151,8 @@ export function personTimes(
     const known = days.get(who.id) ?? [];
     const saving = savingOf(leave.get(who.id)?.entitlements ?? null, basis === "casual");
     const availability = availabilityOf(time?.availability, owner.country);
+    const worksOn = (date: string) =>
+      own?.roster ? Number(weekOfRoster(own.roster, date)[weekday(date) - 1]) > 0 : works.has(weekday(date));
     const answered = new Map(
       known.flatMap((day) => (day.record?.otherwise ? [[day.date, day.record.otherwise] as const] : [])),
     );
@@ -177,16 +180,18 @@ export function personTimes(
           serviceStart: who.startDate,
           ...(time?.classification ? { classification: time.classification } : {}),
           ...(own?.workPattern && basis !== "casual" ? { agreedMinutes: agreedOf(own.workPattern) } : {}),
+          ...(own?.roster ? { rosterWeeks: own.roster } : {}),
           flags: time?.flags ?? {},
           ...(time?.leads == null ? {} : { leads: time.leads }),
           ...(availability && basis === "partTime" ? { availability } : {}),
           ...(saving ? { saving } : {}),
           otherwiseWorkingDays: holidays
-            .filter((each) => answered.get(each.date)?.works ?? (pattern !== null && works.has(weekday(each.date))))
+            .filter((each) => answered.get(each.date)?.works ?? (pattern !== null && worksOn(each.date)))
             .map((each) => each.date),
         },
         settings,
         averagingFrom: time?.averagingFrom ?? null,
+        roster: own?.roster ?? null,
         usualTimes: time?.use === "exceptions" ? usualTimesOf(time.usualTimes, owner.country) : null,
         timeZone: owner.timeZone,
         holidays,

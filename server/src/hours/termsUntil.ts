@@ -1,7 +1,8 @@
 import { addDays } from "@zesty/core/calendar/dates";
+import { mondayOf } from "@zesty/core/calendar/rosterWeeks";
 import type { Context } from "../ground/context.ts";
 
-/** The last day up to `end` on which what holds on a day holds: employment, agreement and leave by the year. */
+/** The last day up to `end` on which what holds on a day holds: employment, agreement, leave by the year, the week of a roster. */
 export function termsUntil({ store }: Context, personId: number, date: string, end: string): string {
   const next = store
     .prepared<[number, string, string], { from: string | null }>(
@@ -10,5 +11,13 @@ export function termsUntil({ store }: Context, personId: number, date: string, e
        WHERE t.person_id = ? AND t."from" > ? AND t."from" <= ?`,
     )
     .get(personId, date, end)?.from;
-  return next ? addDays(next, -1) : end;
+  const last = next ? addDays(next, -1) : end;
+  const sunday = addDays(mondayOf(date), 6);
+  if (sunday >= last) return last;
+  const held = store
+    .prepared<[number, string], { roster: string | null }>(
+      `SELECT roster FROM employment_terms WHERE person_id = ? AND "from" <= ? ORDER BY "from" DESC, id DESC LIMIT 1`,
+    )
+    .get(personId, date);
+  return held?.roster && held.roster !== "null" ? sunday : last;
 }

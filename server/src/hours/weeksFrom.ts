@@ -3,6 +3,7 @@ import type { IsoDate } from "@zesty/core/calendar/dates";
 import type { WeekFrom } from "@zesty/core/leave/changingWeek";
 import { fromE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../ground/context.ts";
+import { byWeek } from "../store/rosters.ts";
 import { employmentTerms } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 import { patternOf } from "./personTimes.ts";
@@ -18,7 +19,7 @@ export function termsTo({ store }: Context, personIds: readonly number[], to: Is
     JSON.stringify(personIds),
     to,
   );
-  return byPerson(rows, personIds);
+  return byPerson(byWeek(rows, to), personIds);
 }
 
 export function byPerson<Row extends { personId: number }>(

@@ -17,7 +17,7 @@ interface Dated extends Fields {
 /** Facts that are said together: one of them alone would contradict the others. */
 const together: readonly (readonly string[])[] = [
   ["hourlyRateE4", "salaryCents"],
-  ["weeklyHoursE4", "workPattern"],
+  ["weeklyHoursE4", "workPattern", "roster"],
   ["agreement", "classification"],
   ["residency", "taxFreeThreshold", "income"],
   ["fundId", "memberNumber", "shares"],

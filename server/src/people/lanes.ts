@@ -82,7 +82,8 @@ export function lanesOf(context: Context, who: typeof person.$inferSelect): Lane
           names.centres.get(row.costCentreId ?? 0) ??
           null,
       ],
-      ["Weekdays", row.workPattern?.join(" · ") ?? null],
+      ["Weekdays", row.roster ? null : (row.workPattern?.join(" · ") ?? null)],
+      ["Roster", row.roster?.weeks.map((week) => week.join(" · ")).join(", then ") ?? null],
       ["Wages go to account", row.wagesAccount],
       ["Costs", row.ownCosts?.map(({ code, percent }) => `${code} ${percent} %`).join(", ") ?? null],
     ]),

@@ -44,6 +44,7 @@ export const employmentOf = (terms: Omit<typeof employmentTerms.$inferSelect, "i
   costSplit: terms.costSplit,
   salary: terms.salaryCents === null ? null : centsText(terms.salaryCents),
   workPattern: terms.workPattern,
+  roster: terms.roster && { from: terms.roster.from, weeks: terms.roster.weeks.map((week) => [...week]) },
   wagesAccount: terms.wagesAccount,
   ownCosts: terms.ownCosts,
 });

@@ -39,6 +39,7 @@ import { demandPosting } from "./demandPosting.ts";
 import { lanesOf } from "./lanes.ts";
 import { demandDates } from "./oddDates.ts";
 import type { Writer, Writers } from "./peopleOfCountry.ts";
+import { rosterOf } from "./rosterOf.ts";
 import { serviceCountsFrom } from "./serviceCountsFrom.ts";
 import { sinceSigned } from "./sinceSigned.ts";
 
@@ -226,6 +227,7 @@ const writers: { [S in SharedSection]: Writer<SectionValues[S]> } = {
         costSplit: values.costSplit ?? null,
         salaryCents: values.salary ? centsOf(values.salary) : null,
         workPattern: values.workPattern ?? null,
+        roster: rosterOf(values),
         wagesAccount: values.wagesAccount ?? null,
         ownCosts: values.ownCosts?.length ? values.ownCosts : null,
       })

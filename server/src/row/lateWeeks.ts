@@ -2,7 +2,8 @@
  * A day that is paid late is priced with its own week. What it does to days after it, which were paid without it (hours that
  * were ordinary are overtime now), is told: past pays looked over pay it.
  */
-import { addDays, weekday } from "@zesty/core/calendar/dates";
+import { addDays } from "@zesty/core/calendar/dates";
+import { mondayOf } from "@zesty/core/calendar/rosterWeeks";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import type { LateWeek } from "@zesty/core/pay/input";
 import type { OpenTime, SheetLine } from "@zesty/core/pay/row";
@@ -17,7 +18,6 @@ import type { Work } from "./leaveStrands.ts";
 
 /** As long as the longest averaging cycle of the shipped agreements. */
 const cycleDays = 28;
-const mondayOf = (date: string): string => addDays(date, 1 - weekday(date));
 
 /** Days that are paid already, of the same weeks as late ones or near enough to be of the same averaging cycle. */
 export function paidAbout(context: Context, personId: number, late: readonly string[]): string[] {

@@ -1,6 +1,7 @@
 /** The rate that a signed pay was worked out at, and the one that holds for it now: what is agreed, or the level's. */
 import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import { type Cycle, paysPerYear } from "@zesty/core/calendar/payPeriods";
+import type { RosterWeeks } from "@zesty/core/calendar/rosterWeeks";
 import type { AnyInput } from "@zesty/core/countries/countries";
 import type { RateThen } from "@zesty/core/pay/backPay";
 import { type Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
@@ -9,6 +10,7 @@ import { centsText, fromE4 } from "@zesty/core/quantity/units";
 import { and, eq, isNotNull } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { cannot } from "../ground/problem.ts";
+import { byWeek } from "../store/rosters.ts";
 import { employmentTerms, type person, timeTerms } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 import { ratesIn } from "./ratesOn.ts";
@@ -26,6 +28,7 @@ export interface PaidThen {
 }
 export interface RateNow extends RateThen {
   workPattern: string[] | null;
+  roster: RosterWeeks | null;
   /** whether each day has a rate of its own, or the pay has one: a level's, where neither it nor the terms changed within */
   byDay: boolean;
 }
@@ -46,7 +49,13 @@ const isUnderLevel = ({ store: { db } }: Context, { id }: Who): boolean =>
 /** By the terms and levels as they stand now, for each pay on each of its days. */
 export function ratesNow(context: Context, who: Who, pays: readonly PaidThen[]): RatesOfPay[] {
   const byLevel = isUnderLevel(context, who);
-  const rows = termsOf(context, who);
+  const rows = byWeek(
+    termsOf(context, who),
+    pays
+      .map((pay) => pay.end)
+      .sort()
+      .at(-1) ?? "",
+  );
   const levels = byLevel
     ? rowsOf(context.store.sqlite, timeTerms, 'WHERE t.person_id = ? ORDER BY t."from", t.id', who.id)
     : [];
@@ -65,7 +74,12 @@ export function ratesNow(context: Context, who: Who, pays: readonly PaidThen[]):
       const own = agreed(terms);
       const level = own.salary === null ? parts.findLast((part) => part.from <= day)?.rate : undefined;
       const rate = level ? { hourlyRate: level.toString(), salary: null } : own;
-      return { ...rate, workPattern: terms?.workPattern ?? null, byDay: !level || parts.length > 1 };
+      return {
+        ...rate,
+        workPattern: terms?.workPattern ?? null,
+        roster: terms?.roster ?? null,
+        byDay: !level || parts.length > 1,
+      };
     };
   });
 }

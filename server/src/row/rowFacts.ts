@@ -77,6 +77,7 @@ export function personFactsBase(
       return code ? [{ code, percent }] : [];
     }),
     workPattern: terms?.workPattern ?? null,
+    ...(terms?.roster ? { roster: terms.roster } : {}),
     minimumRate: rate(rates.minimumRateE4),
     rateChange: rates.rateChange,
     besideLevel: rates.besideLevel,

@@ -8,6 +8,7 @@ import type { Run } from "../ground/findRun.ts";
 import { cycleDays, type DaysFromTo } from "../hours/cycleDays.ts";
 import { datesOf } from "../hours/periods.ts";
 import { agreedIn, asAgreed } from "../store/asAgreed.ts";
+import { byWeek } from "../store/rosters.ts";
 import { employmentTerms, leaveTerms, type person, timeTerms, usualPay } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 import { amounts, ratesOn } from "./ratesOn.ts";
@@ -90,7 +91,7 @@ export function spansOf(
     people.map((who): [number, PersonSpan[]] => {
       const days = employedIn(run, who, paid.get(who.id), apart?.get(who.id)?.days);
       const own = {
-        terms: terms.get(who.id) ?? [],
+        terms: byWeek(terms.get(who.id) ?? [], run.periodEnd),
         usual: usual.get(who.id) ?? [],
         agreements: agreements.get(who.id) ?? [],
         leave: leave.get(who.id) ?? [],
@@ -138,6 +139,7 @@ export function spansOf(
           span: {
             ...{ from: start, to: end, terms: held },
             workPattern: held?.workPattern ?? null,
+            roster: held?.roster ?? null,
             weeklyHours: fromE4(held?.weeklyHoursE4 ?? 0).toString(),
             rate: e4 == null ? (share?.toString() ?? null) : fromE4(e4).toString(),
             lines,

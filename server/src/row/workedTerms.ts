@@ -3,6 +3,7 @@ import type { BesideLevel, PersonFactsBase } from "@zesty/core/pay/row";
 import { fromE4 } from "@zesty/core/quantity/units";
 import type { DatedRecords } from "../store/dated.ts";
 import type { Db } from "../store/open.ts";
+import { onDay } from "../store/rosters.ts";
 import { employmentTerms, type holidayTerms, type leaveTerms } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 
@@ -63,7 +64,7 @@ export function workedTerms(
   const terms: DatedRecords["terms"] = new Map(onPayday);
   for (const [id, rows] of all) {
     const last = rows.at(-1);
-    if (last) terms.set(id, last);
+    if (last) terms.set(id, onDay(last, lastDays.get(id) ?? end));
   }
   return {
     terms,

@@ -2,6 +2,7 @@
 import type { SQLiteColumn, SQLiteTable } from "drizzle-orm/sqlite-core";
 import { agreedIn, asAgreed } from "./asAgreed.ts";
 import type { Db } from "./open.ts";
+import { onDay } from "./rosters.ts";
 import {
   bankSplit,
   employmentTerms,
@@ -28,6 +29,9 @@ export function newest<T extends Dated>(db: Db, table: T, personIds: readonly nu
   ) as (T["$inferSelect"] & { personId: number })[];
   const found = new Map<number, T["$inferSelect"]>();
   for (const row of rows) found.set(row.personId, row);
+  // Of a roster of several weeks the one that the day lies in.
+  if ((table as SQLiteTable) === employmentTerms)
+    for (const [id, row] of found) found.set(id, onDay(row as Terms, date) as T["$inferSelect"]);
   return found;
 }
 

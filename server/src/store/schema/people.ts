@@ -1,6 +1,7 @@
 /** People. What changes over time is dated: the newest `from` not after the date counts. */
 import type { Emergency, Qualification } from "@zesty/contract/besidePay";
 import type { ContractDates } from "@zesty/core/calendar/contractDays";
+import type { RosterWeeks } from "@zesty/core/calendar/rosterWeeks";
 import type { LeaveEntitlement } from "@zesty/core/leave/accrual";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { blob, index, integer, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
@@ -77,6 +78,8 @@ export const employmentTerms = sqliteTable(
     salaryCents: integer("salary_cents"),
     /** ordinary hours of each weekday, Monday first; an even five-day week where nobody has said */
     workPattern: json<string[]>("work_pattern"),
+    /** a roster of several weeks that repeats, in place of the one week */
+    roster: json<RosterWeeks>("roster"),
     /** ledger account of the wages, in place of the business's */
     wagesAccount: text("wages_account"),
     /** per cents of set-aside costs, in place of the business's */

@@ -112,6 +112,15 @@ export const personOfBoth: FieldNotes = {
     found: "In your chart of accounts; your accountant knows.",
     wrong: "The books show it in the wrong place; pay stays right.",
   },
+  "The week repeats": {
+    means: "Whether every week has the same days, or two to four weeks take turns.",
+    found: "In the roster: a nine-day fortnight takes two weeks.",
+    wrong: "Leave and public holidays are paid by days that were not to be worked, or not paid by those that were.",
+  },
+  "A first week begins on": {
+    means: "Any day of a week in which the roster starts with its first week.",
+    wrong: "The weeks are taken for each other.",
+  },
   "Place of work": {
     means: "Where the person mostly works: it decides the public holidays and the time of the day.",
     wrong: "Holidays of another region are paid, or missed.",

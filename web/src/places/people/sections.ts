@@ -85,7 +85,9 @@ const sectionsAu: SectionShown[] = [
           ? employment.ownCosts.map(({ code, percent }) => `${code} ${percent} %`).join(", ")
           : undefined,
       ],
-      ["Weekdays", employment.workPattern?.map((each) => hours(each)).join(" · ")],
+      employment.roster
+        ? ["Roster", employment.roster.weeks.map((week) => week.map((each) => hours(each)).join(" · ")).join(", then ")]
+        : ["Weekdays", employment.workPattern?.map((each) => hours(each)).join(" · ")],
       ["Place", setUp.places.find((each) => each.id === employment.placeId)?.state],
     ],
   },

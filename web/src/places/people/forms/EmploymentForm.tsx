@@ -9,7 +9,7 @@ import { setUpApi } from "../../../state/setUpApi.ts";
 import { BackPayOffer, useWayToRun } from "./BackPayOffer.tsx";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
 import { useHeld } from "./useHeld.ts";
-import { WeekdayFields } from "./WeekdayFields.tsx";
+import { WorkWeeks, workWeeksOf, workWeeksShape } from "./WorkWeeks.tsx";
 
 /** What is on record, as the fields show it. */
 const heldOf = ({ employment: { from: _from, ...employment } }: FormProps["person"]) => ({
@@ -22,7 +22,7 @@ const heldOf = ({ employment: { from: _from, ...employment } }: FormProps["perso
   placeId: String(employment.placeId ?? ""),
   costCentreId: String(employment.costCentreId ?? ""),
   cycleId: String(employment.cycleId),
-  workPattern: (employment.workPattern ?? ["", "", "", "", "", "", ""]).map((value) => ({ value })),
+  ...workWeeksOf({ from: "", ...employment }),
   costSplit: (employment.costSplit ?? []).map((part) => ({ ...part, costCentreId: String(part.costCentreId) })),
   wagesAccount: employment.wagesAccount ?? "",
   ownCosts: Object.fromEntries((employment.ownCosts ?? []).map(({ code, percent }) => [code, percent])),
@@ -32,13 +32,13 @@ type Form = UseFormReturn<Values>;
 
 /** As it is saved. */
 function shape(values: Values) {
-  const pattern = values.workPattern.map(({ value }) => value.trim());
+  const { rosterLength: _length, rosterFrom: _from, furtherWeeks: _further, ...said } = values;
   return {
-    ...values,
+    ...said,
     cycleId: Number(values.cycleId),
     placeId: values.placeId ? Number(values.placeId) : null,
     costCentreId: values.costCentreId ? Number(values.costCentreId) : null,
-    workPattern: pattern.every((value) => value === "") ? null : pattern.map((value) => value || "0"),
+    ...workWeeksShape(values),
     costSplit:
       values.costSplit.length === 0
         ? null
@@ -105,11 +105,7 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
         {...form.register("minimumRate")}
       />
       <TextField label="Hours a week" error={errorAt(errors, "weeklyHours")} {...form.register("weeklyHours")} />
-      <WeekdayFields
-        legend="Hours of each weekday (empty: five even days)"
-        field={(at) => form.register(`workPattern.${at}.value`)}
-        error={(at) => errorAt(errors, `workPattern.${at}`)}
-      />
+      <WorkWeeks form={form} />
       <ChoiceField label="Place of work" {...form.register("placeId")}>
         <option value="">none</option>
         {setUp.places.filter(isOffered(person.employment.placeId)).map((place) => (

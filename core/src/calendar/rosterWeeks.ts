@@ -1,0 +1,22 @@
+/**
+ * A roster of several weeks that repeats: the ordinary hours of each weekday hang on which of its weeks a day lies in.
+ * Common practice, no source: the nine-day fortnight, two weeks of a ward, four of a control room.
+ * Example: two weeks from Monday 1 June 2026, the second without its Friday: Friday 12 June has none, Friday 19 June has.
+ */
+import { addDays, dayOf, type IsoDate, weekday } from "./dates.ts";
+
+export interface RosterWeeks {
+  /** the Monday of a first week */
+  from: IsoDate;
+  /** hours of each weekday, Monday first, of each week in turn */
+  weeks: string[][];
+}
+
+/** @returns hours of each weekday in the week that a day lies in; before the first week, too */
+export function weekOfRoster({ from, weeks }: RosterWeeks, day: IsoDate): readonly string[] {
+  const passed = Math.floor((dayOf(day) - dayOf(from)) / 7);
+  return weeks[((passed % weeks.length) + weeks.length) % weeks.length] ?? [];
+}
+
+/** The Monday on or before a day. */
+export const mondayOf = (day: IsoDate): IsoDate => addDays(day, 1 - weekday(day));

@@ -1,0 +1,1 @@
+ALTER TABLE `employment_terms` ADD `roster` text;
