@@ -78,7 +78,9 @@ export function rosterMarks(
     return hasWork(day) ? minutesOf(day) : 0;
   };
   const spread = (date: IsoDate): number => {
-    const shifts = shiftsOf(date).filter((each) => !isOnCall(each) && !each.marks?.includes("sleepover"));
+    const shifts = ownOfDay({ leave: [], shifts: shiftsOf(date) }).shifts.filter(
+      (each) => !isOnCall(each) && !each.marks?.includes("sleepover"),
+    );
     if (shifts.length === 0) return 0;
     return Math.max(...shifts.map((each) => atWall(each.end))) - Math.min(...shifts.map((each) => atWall(each.start)));
   };
