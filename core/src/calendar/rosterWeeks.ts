@@ -18,5 +18,11 @@ export function weekOfRoster({ from, weeks }: RosterWeeks, day: IsoDate): readon
   return weeks[((passed % weeks.length) + weeks.length) % weeks.length] ?? [];
 }
 
+/** Hours of each weekday in the week of a day: of a roster that week's, else those of every week. */
+export const patternOn = (
+  { roster, pattern }: { roster?: RosterWeeks | null | undefined; pattern: readonly string[] | null },
+  day: IsoDate,
+): readonly string[] | null => (roster ? weekOfRoster(roster, day) : pattern);
+
 /** The Monday on or before a day. */
 export const mondayOf = (day: IsoDate): IsoDate => addDays(day, 1 - weekday(day));

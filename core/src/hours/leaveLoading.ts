@@ -7,6 +7,7 @@
  */
 import type { AgreementRules } from "../agreements/agreementRules.ts";
 import { weekday } from "../calendar/dates.ts";
+import { patternOn } from "../calendar/rosterWeeks.ts";
 import { type Decimal, decimal, sum } from "../quantity/decimal.ts";
 import type { DayRecord } from "./dayText.ts";
 import { type PersonTime, personHours, type TakenLeave } from "./personHours.ts";
@@ -39,8 +40,8 @@ export function penaltiesOf(
   const days: Record<string, DayRecord> = {};
   for (const date of dates) {
     // Without a planned shift the day is as the usual week has it: without times its rates need no clock.
-    const usual = time.pattern?.[weekday(date) - 1];
-    const timed = usualShiftsOn(time.usualTimes, date);
+    const usual = patternOn(time, date)?.[weekday(date) - 1];
+    const timed = time.roster && Number(usual) === 0 ? [] : usualShiftsOn(time.usualTimes, date);
     if (planned[date]) days[date] = { shifts: planned[date], leave: [] };
     else if (timed.length > 0) days[date] = { shifts: timed, leave: [] };
     else if (usual && Number(usual) > 0) days[date] = { shifts: [], leave: [], hours: usual };
@@ -91,7 +92,7 @@ export function leaveLoading(
   const words = `${leave.toString()} h of annual leave × ${decimal(percent).toString()} %`;
   if (!rule || !compares(rule, time)) return { hours: plain, why: words };
   const dates = annual.map((each) => each.date);
-  if (!dates.some((date) => planned[date] || Number(time.pattern?.[weekday(date) - 1] ?? 0) > 0))
+  if (!dates.some((date) => planned[date] || Number(patternOn(time, date)?.[weekday(date) - 1] ?? 0) > 0))
     return { hours: plain, why: `${words}; no shifts are planned for these days, so penalties are not compared` };
   const penalties = penaltiesTaken(time, planned, annual);
   return penalties.gt(plain)

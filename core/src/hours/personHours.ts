@@ -6,7 +6,7 @@
 import { type AgreementRules, dayNames, type SettingValue } from "../agreements/agreementRules.ts";
 import { addDays, dateOfDay, dateWords, dayOf, type IsoDate, weekday } from "../calendar/dates.ts";
 import { isWholeDay } from "../calendar/holidayWindows.ts";
-import { type RosterWeeks, weekOfRoster } from "../calendar/rosterWeeks.ts";
+import { patternOn, type RosterWeeks } from "../calendar/rosterWeeks.ts";
 import { clockText, minutesOfDay } from "../calendar/wallClock.ts";
 import { atLeastZero, type Decimal, decimal, sum, zero } from "../quantity/decimal.ts";
 import { halfUpToHourE4 } from "../quantity/rounding.ts";
@@ -90,8 +90,8 @@ const toMinutes = (hours: string | undefined): number =>
     .times(60)
     .toDecimalPlaces(0)
     .toNumber();
-export const patternMinutes = ({ roster, pattern }: PersonTime, date: IsoDate): number =>
-  toMinutes((roster ? weekOfRoster(roster, date) : pattern)?.[weekday(date) - 1]);
+export const patternMinutes = (time: PersonTime, date: IsoDate): number =>
+  toMinutes(patternOn(time, date)?.[weekday(date) - 1]);
 export const holidayOn = (time: PersonTime, date: IsoDate): HolidayWindow | undefined =>
   time.holidays.find((each) => each.date === date && isWholeDay(each));
 

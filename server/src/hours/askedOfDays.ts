@@ -119,7 +119,8 @@ function savingUnsaid({ time, entitlements, terms }: KnownPerson, { pieces }: Pe
 /** Where hours are saved, those of each weekday are the paid ones: leave and public holidays are paid by them. */
 function hoursAtWork({ time, weeklyHours }: KnownPerson): string[] {
   const week = sum((time.pattern ?? []).map((hours) => decimal(hours)));
-  if (!time.person.saving || week.lte(weeklyHours)) return [];
+  // Weeks of a roster come to the agreed hours on the average.
+  if (!time.person.saving || time.roster || week.lte(weeklyHours)) return [];
   return [
     `The hours of each weekday come to ${week.toString()}, the agreed week has ${weeklyHours.toString()}. Where hours are saved for days off, enter those that are paid of each day, as 7.6: leave and public holidays are paid by them.`,
   ];
@@ -132,7 +133,9 @@ function usualTimesUnlike({ time }: KnownPerson, dates: readonly string[]): stri
     const atWork = minutesOf({ shifts: usualShiftsOn(time.usualTimes, date), leave: [] });
     const paid = decimal(atWork).minus(savedMinutes(time.person.saving, atWork)).toDecimalPlaces(0).toNumber();
     const agreed = patternMinutes(time, date);
-    return paid === agreed ? [] : `${weekdayWords(date)} ${inHours(paid)} h for ${inHours(agreed)} h`;
+    return paid === agreed || (time.roster && agreed === 0)
+      ? []
+      : `${weekdayWords(date)} ${inHours(paid)} h for ${inHours(agreed)} h`;
   });
   return unlike.length === 0
     ? []

@@ -2,6 +2,7 @@
 import type { AgreementRules } from "@zesty/core/agreements/agreementRules";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { calendarYears } from "@zesty/core/calendar/holidayWindows";
+import { mondayOf, patternOn } from "@zesty/core/calendar/rosterWeeks";
 import { wallOf } from "@zesty/core/calendar/wallClock";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { timeRulesIn } from "@zesty/core/countries/time";
@@ -109,14 +110,24 @@ export function plainElement({ time }: KnownPerson, plain: PlainHours, percent: 
   return find({ kind: "hours", overtime: false, percent, rule: "ordinary" });
 }
 /** Leave in the unit of its kind: days by the hours of the day, weeks by the days of the person's week. */
-export const unitsOf = ({ time }: KnownPerson, kind: string, taken: PersonHours["leave"]): Decimal =>
-  halfUpToHourE4(
-    leaveAmount(
-      taken.map(({ date, hours }) => ({ hours, usual: hoursOf(patternMinutes(time, date)) })),
-      leaveKindIn(time.country, kind).unit,
-      time.pattern,
+export function unitsOf({ time }: KnownPerson, kind: string, taken: PersonHours["leave"]): Decimal {
+  const { unit } = leaveKindIn(time.country, kind);
+  // Of a roster each week is measured by its own days.
+  const mondays = time.roster ? [...new Set(taken.map(({ date }) => mondayOf(date)))] : [null];
+  return halfUpToHourE4(
+    sum(
+      mondays.map((monday) =>
+        leaveAmount(
+          taken
+            .filter(({ date }) => monday === null || mondayOf(date) === monday)
+            .map(({ date, hours }) => ({ hours, usual: hoursOf(patternMinutes(time, date)) })),
+          unit,
+          monday === null ? time.pattern : patternOn(time, monday),
+        ),
+      ),
     ),
   );
+}
 export function lineOf(each: Target, agreedRate: string | null): SheetLine {
   const hours =
     each.hours ?? (each.minutes > 0 ? halfUpToHourE4(decimal(each.minutes).minus(each.saved).div(60)) : null);

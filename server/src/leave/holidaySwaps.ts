@@ -5,6 +5,7 @@
 import type { SwapHoliday } from "@zesty/contract/leave";
 import { dateWords, type IsoDate, weekday } from "@zesty/core/calendar/dates";
 import { isWholeDay } from "@zesty/core/calendar/holidayWindows";
+import { patternOn } from "@zesty/core/calendar/rosterWeeks";
 import { timeRulesIn } from "@zesty/core/countries/time";
 import { and, eq, isNull } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
@@ -92,7 +93,7 @@ function swappable(
       );
   }
   // Holidays Act 2003, s 44B: the other day must be one that would otherwise be worked.
-  const hours = time.pattern?.[weekday(substitute) - 1];
+  const hours = patternOn(time, substitute)?.[weekday(substitute) - 1];
   return timeRulesIn(time.country).holidaysByDay && hours !== undefined && Number(hours) === 0
     ? because(
         "substitute",

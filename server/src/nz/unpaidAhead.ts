@@ -2,7 +2,9 @@
  * Unpaid leave that is approved, and that no signed pay has written down yet: the twelve months of service go by it all
  * the same (Holidays Act 2003, s 16), in the very pay that it is taken in.
  */
+
 import { addDays, type IsoDate } from "@zesty/core/calendar/dates";
+import { patternOn } from "@zesty/core/calendar/rosterWeeks";
 import { personHours } from "@zesty/core/hours/personHours";
 import { stretches } from "@zesty/core/leave/leaveDays";
 import { leaveKindsNz } from "@zesty/core/nz/pay/elements";
@@ -43,7 +45,7 @@ export function unpaidAhead(context: Context, ids: readonly number[], upTo: IsoD
         const own = leave.filter((each) => each.kind === kind);
         for (const { first, last } of stretches(
           own,
-          () => person.time.pattern,
+          (date) => patternOn(person.time, date),
           person.time.holidays,
           () => true,
         )) {
