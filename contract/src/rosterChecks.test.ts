@@ -120,6 +120,7 @@ it.each(["WA", "NSW"] as const)("work on Easter Saturday on site is paid as on a
 it.each<[string, string[], object, string[]]>([
   ["two afternoons", ["", "14-22 b30", "14-22 b30", "", "", "", ""], {}, ["10", "11"]],
   ["five nights", ["22-6 b30", "22-6 b30", "22-6 b30", "22-6 b30", "22-6 b30", "", ""], {}, []],
+  ["one of them a course", ["22-6 b30", "22-6 b30 training", "22-6 b30", "22-6 b30", "22-6 b30", "", ""], {}, []],
   ["days", ["7-15 b30", "7-15 b30", "", "", "", "", ""], {}, []],
   ["a regular roster", ["14-22 b30", "", "", "", "", "", ""], { fewRunning: "regular" }, []],
   ["of who is no shift worker", ["14-22 b30", "", "", "", "", "", ""], { shiftworker: false }, []],

@@ -38,7 +38,7 @@ function shortRuns({ rules }: Roster, shifts: readonly WorkedShift[]): HoursMark
   const check = (rules.checks ?? []).find((each) => each.kind === "shiftRuns");
   const runs: WorkedShift[][] = [];
   for (const each of check ? shifts : []) {
-    if (each.shift.marks.length > 0) continue;
+    if (each.shift.marks.some((mark) => markMeanings[mark].onTop || markMeanings[mark].work !== "all")) continue;
     const before = runs.at(-1)?.at(-1);
     const goesOn = before?.facts.kind === each.facts.kind && each.shift.day - before.shift.day <= 1;
     if (goesOn) runs.at(-1)?.push(each);
