@@ -68,7 +68,7 @@ function live(country: "AU" | "NZ", cycle: "weekly" | "fortnightly" | "monthly",
       rate = "33";
       if (raised) say(raised, { workPattern: weeks[0], roster: { from, weeks } });
     } else
-      for (let monday = "2026-04-27"; monday < "2026-10-01"; monday = addDays(monday, 7)) {
+      for (let monday = "2026-04-27"; monday < "2026-08-24"; monday = addDays(monday, 7)) {
         rate = raised !== null && raised <= monday ? "33" : "30";
         say(monday, { workPattern: weekAt(monday) });
         if (!raised || raised <= monday || raised >= addDays(monday, 7)) continue;

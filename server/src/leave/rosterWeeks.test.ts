@@ -4,6 +4,7 @@
  */
 import { addDays } from "@zesty/core/calendar/dates";
 import { afterEach, describe, expect, it } from "vitest";
+import { recordDeparture } from "../afterwards/recordDeparture.ts";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { payCycle } from "../store/schema.ts";
@@ -128,4 +129,33 @@ it("is read as it was said, from its Monday, and refused where it contradicts th
   const roster = { from: monday, weeks: [long, long] };
   expect(say({ roster })).toThrow(/come to 42.22 hours on the average, and 38 hours a week are agreed/);
   expect(say({ roster, basis: "casual" })).toThrow(/A casual or a contractor has no roster/);
+});
+
+it.each(["AU", "NZ"] as const)("%s: who leaves in a week is paid for the days of that week until then", (country) => {
+  begin(country === "NZ" ? smallWorldNz(1) : smallWorld(1));
+  const period = country === "NZ" ? "2026-06-15" : monday;
+  const weeks = [
+    ["8", "8", "8", "8", "8", "0", "0"],
+    ["8", "8", "0", "8", "0", "0", "0"],
+  ];
+  const held = { basis: "full-time", weeklyHours: "32", hourlyRate: "30", workPattern: weeks[0] };
+  saveSection(
+    world.context,
+    world.actor,
+    who(),
+    "employment",
+    employment({ ...held, roster: { from: period, weeks } }),
+  );
+  saveSection(world.context, world.actor, who(), "time", terms(null, null, { use: "exceptions" }));
+  world.context.store.db.update(payCycle).set({ cycle: "fortnightly" }).run();
+  // Thursday of the second week: five days, Monday, Tuesday and Thursday.
+  recordDeparture(world.context, world.actor, who(), {
+    ...{ reason: "V", noticeWorked: true, misconduct: false, pay: "next" },
+    ...{ lastDay: addDays(period, 10), payday: "2026-07-15" },
+  });
+  // Recorded within the first period, its run is open with it.
+  const hours = shown(1)
+    .filter((each) => each.startsWith("Ordinary"))
+    .reduce((sum, each) => sum + Number(each.split(" ")[1]), 0);
+  expect(hours).toBe(64);
 });
