@@ -90,6 +90,8 @@ it("is of whom it is said, and never in silence where it looks at nothing", () =
   expect(noted(check, [...none, "9-13"], "casual")).toEqual([]);
   const wrong = withCheck({ ...check, if: { days: ["sun"] } });
   expect("errors" in wrong && wrong.errors[0]).toMatchObject({ path: "checks.0.if" });
+  const mute = withCheck({ kind: "shiftRuns", days: 5 });
+  expect("errors" in mute && mute.errors[0]).toMatchObject({ path: "checks.0" });
   const read = withCheck(check);
   if ("errors" in read) throw new Error("taken");
   expect(JSON.stringify(sentencesOf(read.value))).toContain(

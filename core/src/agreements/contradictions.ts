@@ -223,7 +223,7 @@ export function contradictions(rules: AgreementRules): Contradiction[] {
   if (contact && (contact.if || contact.onCall))
     say("error", "remote.least", "The last entry has a condition. Add one without, for every other contact.");
   (rules.checks ?? []).forEach((each, at) => {
-    if ((each.kind === "ask" || each.kind === "level") && typeof each.text !== "string")
+    if (["ask", "level", "shiftRuns"].includes(each.kind) && typeof each.text !== "string")
       say("error", `checks.${at}`, "What is asked has no words. Give it a text.");
     const needs = {
       days: ["maximumConsecutiveDays", "daysOff", "longDaysRunning", "shiftRuns"],

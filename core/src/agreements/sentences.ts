@@ -266,8 +266,8 @@ function askedOrNotHeld(rules: AgreementRules): RuleSentence[] {
   return [
     ...(rules.notHeld ?? []).map((each, at) => ({ id: `not-held-${at}`, path: `notHeld.${at}`, text: each.text })),
     ...(rules.checks ?? []).flatMap((each, at) =>
-      each.kind === "ask" || each.kind === "level"
-        ? [{ id: `ask-${at}`, path: `checks.${at}`, text: String(each.text) }]
+      ["ask", "level", "shiftRuns"].includes(each.kind)
+        ? [{ id: `ask-${at}`, path: `checks.${at}`, text: capital(String(each.text)) }]
         : rosterText(each).map((text) => ({
             id: `roster-${at}`,
             path: `checks.${at}`,

@@ -15,6 +15,7 @@ import { usualShiftsOn } from "@zesty/core/hours/usualTimes";
 import { Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
 import { halfUpToHourE4 } from "@zesty/core/quantity/rounding";
 import { rateText } from "@zesty/core/quantity/units";
+import { cancelledAlone } from "./askedOfCancelled.ts";
 import { availabilityUnsaid, belowGuarantee } from "./askedOfPartTime.ts";
 import { dayWords } from "./dayWords.ts";
 import type { KnownPerson } from "./personTimes.ts";
@@ -26,6 +27,7 @@ export const askedOfDays = (person: KnownPerson, dates: readonly string[], hours
   ...daysOff(person, dates),
   ...savingUnsaid(person, hours),
   ...hoursAtWork(person),
+  ...cancelledAlone(person, dates),
   ...availabilityUnsaid(person, hours),
   ...belowGuarantee(person, dates, hours),
   ...fifthWeekMissing(person),

@@ -86,6 +86,17 @@ it.each<[string, string | undefined, string, RegExp | null]>([
   else expect(asked).toEqual([]);
 });
 
+it("of who records exceptions only a day that holds nothing but a cancelled visit is asked about", () => {
+  atFair("MA000100", false);
+  const change = { use: "exceptions" as const, settings: { stream: "homeCare" } };
+  saveSection(world.context, world.actor, who(), "time", terms("MA000100", null, change));
+  const runId = open();
+  put({ "2026-06-22": "9-11 cancelled" });
+  expect(texts(runId).join()).toContain("Mon 22 holds nothing but 2 h that were cancelled, of 7.6 h as usual");
+  put({ "2026-06-22": "9-11 cancelled, 11-17 b24" });
+  expect(texts(runId).join()).not.toContain("that were cancelled");
+});
+
 it("hours averaged over a fortnight accrue leave as they are ordinary: a long week makes up for a short one", () => {
   atFair("MA000100", false);
   const week = { basis: "part-time", weeklyHours: "38", hourlyRate: "40", workPattern: null };
