@@ -55,6 +55,7 @@ export const sheetLine = Joi.object<SheetLine>({
   costCentre: Joi.string().max(20).label("Cost centre"),
   corrects: date(),
   accrues: signedHours().label("Accruing hours"),
+  owedLeave: Joi.object(),
   explained: Joi.string().max(300),
   time: Joi.object({
     hours: signedHours(),

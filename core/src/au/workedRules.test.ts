@@ -74,6 +74,8 @@ describe("leave accrues", () => {
   ])("%s", (_what, lines, hours) => expect(annual(lines)).toBe(hours));
 });
 
+const back = (amount: string): PayLine => ({ element: "backPay", amount, method: "A", paysCovered: 10 });
+
 describe("a bonus", () => {
   it.each<[string, PayLine[], Partial<PayInput>, number]>([
     ["sacrificed to super leaves the wages' tax as it is", [wages, bonus("5000"), sacrifice("5000")], {}, 304],
@@ -88,6 +90,16 @@ describe("a bonus", () => {
     const facts = new Map(factsOf(first, payday).map((each) => [each.code, each.cents]));
     expect(work([wages, bonus("5200")], { toDate: toDateOf(facts, facts) }).parts.bonus.value.toNumber()).toBe(1664);
   });
+});
+
+// Schedule 5: additional payments that relate to the same pays are one; $1,000 over ten pays is $32 each at the step of the wages.
+it.each<[string, PayLine[]]>([
+  ["with super and without", [back("600"), { ...back("400"), superable: false }]],
+  ["more without super, less with it", [back("-900"), { ...back("1900"), superable: false }]],
+])("back pay %s is taxed as one payment", (_what, lines) => {
+  expect(work([wages, ...lines]).parts.bonus.value.toNumber()).toBe(320);
+  // Beside no other wages what became less takes its tax with it, too.
+  expect(work(lines).parts.bonus.value.toNumber()).toBe(work([back("1000")]).parts.bonus.value.toNumber());
 });
 
 describe("a working holiday maker", () => {

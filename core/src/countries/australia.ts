@@ -5,6 +5,7 @@ import { longOwedYear } from "../au/longOwed.ts";
 import { accruingHours, accruingParts } from "../au/pay/accruingHours.ts";
 import { factsOf } from "../au/pay/facts.ts";
 import type { PayInput } from "../au/pay/input.ts";
+import { leaveMoved } from "../au/pay/leaveDrawn.ts";
 import { payInputOf, type RowContext, type WorkedRow, workOutRow } from "../au/pay/row.ts";
 import { namedFigures, rowFigures } from "../au/pay/snapshot.ts";
 import { treatmentAu } from "../au/pay/treatment.ts";
@@ -31,6 +32,7 @@ export const australia: Country<RowContext, PayInput, WorkedPay, WorkedRow> = {
       by: { basis: context.person.basis, leave: context.person.leave ?? [] },
     };
   },
+  leaveMoved,
   superable: (worked) => worked.super.counted.value,
   treatment: treatmentAu,
   missingTables,

@@ -29,6 +29,7 @@ const flat: Country<{ payday: string; rate: string }, FlatInput, FlatPay, FlatRo
   withoutGuarantee: (context) => context,
   accruing: () => null,
   extras: () => null,
+  leaveMoved: () => ({}),
   superable: () => null,
   treatment: () => ({ reported: null, counts: [], doubts: [], chosen: false }),
   payrollYear: (payday) => ({ from: `${payday.slice(0, 4)}-01-01`, to: `${payday.slice(0, 4)}-12-31`, name: "year" }),

@@ -72,6 +72,9 @@ export const accruingOf = (
   rules: RuleBook,
 ): Accruing | null => of(context).accruing(context, lines, elements, rules);
 
+/** By how much a pay moves each balance of leave, by kind, in its unit. */
+export const leaveMovedBy = (worked: AnyPay): Record<string, Decimal> => of(worked).leaveMoved(worked);
+
 /** What super counts of a pay; null where nothing of that kind is counted. */
 export const superableOf = (worked: AnyPay): Decimal | null => of(worked).superable(worked);
 

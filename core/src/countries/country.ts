@@ -43,6 +43,8 @@ export interface Country<Context, Input, Pay, Row extends { input: Input; worked
     elements: ReadonlyMap<number, PayElement>,
     rules: RuleBook,
   ): Accruing | null;
+  /** by how much a pay moves each balance of leave, by kind, in its unit: what accrues and is earned, less what is taken */
+  leaveMoved(worked: Pay): Record<string, Decimal>;
   /** what super counts of a pay; null where nothing of that kind is counted */
   superable(worked: Pay): Decimal | null;
   /** extra pays and the tax on them, where a correction is taxed by what they were; null where the year so far holds it */

@@ -86,6 +86,8 @@ export interface SheetLine {
   corrects?: IsoDate | undefined;
   /** by how much a correction changes the hours that leave accrues on */
   accrues?: string | undefined;
+  /** leave that pays looked over are owed beside the dollars, by kind, in its unit; below nought: more of it was taken */
+  owedLeave?: Readonly<Record<string, string>> | undefined;
   /** how the amount was arrived at, where a final pay was worked out; gone once somebody types over it */
   explained?: string | undefined;
   /** what the record of time says here, and why: other hours or dollars beside it were typed over it */

@@ -12,7 +12,7 @@ import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import { type Decimal, decimal, sum, zero } from "@zesty/core/quantity/decimal";
 import { dollars } from "@zesty/core/quantity/units";
 import type { Actor, Context } from "../ground/context.ts";
-import { todayAt } from "../ground/findBusiness.ts";
+import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { findRun, type Run } from "../ground/findRun.ts";
 import { cannot, conflict } from "../ground/problem.ts";
 import { isWaitingAct } from "../row/waitingActs.ts";
@@ -23,7 +23,8 @@ import { person } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 import type { Steps } from "../store/steps.ts";
 import { composePast, grossOf } from "./composePast.ts";
-import { backPaidOf, type Difference, putOwed } from "./owedBack.ts";
+import { leaveMore, leaveReasons, lessLeave } from "./leaveOwed.ts";
+import { backPaidOf, type Difference, leaveBackOf, putOwed } from "./owedBack.ts";
 
 /** Seven years of pays are kept by law. */
 const mostDays = 7 * 366;
@@ -35,6 +36,7 @@ interface Looked extends LookedPay {
   /** what was paid back of it, in cents */
   back: number;
   superable: Decimal | null;
+  leave: Record<string, Decimal>;
 }
 
 interface SignedThen {
@@ -87,6 +89,7 @@ function composedAnew(context: Context, run: Run, pays: readonly SignedThen[]): 
       ...{ paid: then.toFixed(2), due: due.toFixed(2), before: "0.00", difference: due.minus(then).toFixed(2), fault },
       reasons: differs ? lineDifferences(signed.snapshot.figures.lines, differs.figures.lines) : [],
       superable: differs && superableMore(context, signed.input, differs.input),
+      leave: differs ? leaveMore(context, signed, differs.input) : {},
     };
   });
 }
@@ -137,6 +140,8 @@ export function* lookOverSteps(context: Context, businessId: number, wanted: Loo
   const pays = paysOf(context, businessId, wanted);
   const found: Looked[] = [];
   const corrected = new Map<number, Map<string, Decimal>>();
+  const { country } = findBusiness(context, businessId);
+  const leaveBack = new Map<number, ReturnType<typeof leaveBackOf>>();
   const waiting = waitsForCorrection(context, businessId);
   for (let at = 0; at < pays.length; ) {
     const runId = pays[at]?.runId ?? 0;
@@ -160,8 +165,15 @@ export function* lookOverSteps(context: Context, businessId: number, wanted: Loo
           ? `It was corrected since, by ${dollars(correction)}, and does not come to what is due by the record: look at it by hand.`
           : each.fault;
       if (fault !== null) found.push({ ...each, back, fault, difference: "0.00" });
-      else if (!difference.isZero())
-        found.push({ ...each, back, before: before.toFixed(2), difference: difference.toFixed(2) });
+      else if (!difference.isZero()) {
+        const came = leaveBack.get(each.personId) ?? leaveBackOf(context, each.personId);
+        leaveBack.set(each.personId, came);
+        const leave = lessLeave(each.leave, came.get(each.signedPayId) ?? {});
+        found.push({
+          ...{ ...each, back, leave, before: before.toFixed(2), difference: difference.toFixed(2) },
+          reasons: [...each.reasons, ...leaveReasons(country, leave)],
+        });
+      }
     }
     at = end;
     yield { part: "Pays looked over", done: at, of: pays.length };
@@ -178,7 +190,7 @@ export function* lookOver(context: Context, businessId: number, wanted: LookOver
       .toFixed(2);
   return {
     ...{ from: wanted.from, to: wanted.to, looked: paysOf(context, businessId, wanted).length },
-    pays: found.map(({ superable: _superable, payId: _payId, back: _back, ...each }) => each),
+    pays: found.map(({ superable: _superable, payId: _payId, back: _back, leave: _leave, ...each }) => each),
     short: total((each) => each.gt(0)),
     over: total((each) => each.lt(0)),
   };
@@ -224,7 +236,7 @@ export function* payLookedOver(
           (each): Difference => ({
             ...{ signedPayId: each.signedPayId, payday: each.payday, start: each.start, end: each.end, from: null },
             ...{ was: each.paid, shouldBe: each.due, before: each.before, difference: each.difference },
-            superable: each.superable,
+            ...{ superable: each.superable, leave: each.leave },
           }),
         );
       const cycleId = terms.get(who.id)?.cycleId;

@@ -2,8 +2,8 @@
 import type { BackPayRow } from "@zesty/contract/lineOfTime";
 import { longOwedYear } from "@zesty/core/countries/countries";
 import type { SheetLine } from "@zesty/core/pay/row";
-import { type Decimal, decimal, sum, zero } from "@zesty/core/quantity/decimal";
-import { centsOf, toCents } from "@zesty/core/quantity/units";
+import { type Decimal, decimal, decimalOrZero, sum, zero } from "@zesty/core/quantity/decimal";
+import { centsOf, fromE4, toCents, toE4 } from "@zesty/core/quantity/units";
 import { and, eq, inArray, isNull, ne } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
@@ -23,6 +23,8 @@ export const owedKinds = ["backPay", "levelBackPay", "lookOver"] as const;
 
 export interface Difference extends BackPayRow {
   superable: Decimal | null;
+  /** leave that is owed beside the dollars, by kind, in its unit */
+  leave?: Readonly<Record<string, Decimal>>;
 }
 
 /**
@@ -83,11 +85,29 @@ function actsThatPay({ store: { db } }: Context, personId: number) {
     }));
 }
 
+/** Leave that came, or comes, with what was paid back of signed pays, by kind, in its unit. */
+export function leaveBackOf(context: Context, personId: number): Map<number, Record<string, Decimal>> {
+  const found = new Map<number, Record<string, Decimal>>();
+  for (const { owed, lines } of actsThatPay(context, personId)) {
+    // As it is signed: of what was typed to nought nothing comes.
+    if (!lines.some((line) => line.owedLeave && !decimalOrZero(line.amount).isZero())) continue;
+    for (const { signedPayId, leave = {} } of owed) {
+      const own = found.get(signedPayId) ?? {};
+      for (const [kind, e4] of Object.entries(leave)) own[kind] = (own[kind] ?? zero).plus(fromE4(e4));
+      found.set(signedPayId, own);
+    }
+  }
+  return found;
+}
+
 export function nextPayday(context: Context, cycleId: number): string | null {
   const cycle = context.store.db.select().from(payCycle).where(eq(payCycle.id, cycleId)).get();
   if (!cycle) return null;
   return openRunOf(context, cycleId)?.payday ?? nextPeriodOf(context, cycle).payday;
 }
+
+const mapped = <T>(leave: Readonly<Record<string, Decimal>>, by: (more: Decimal) => T): Record<string, T> =>
+  Object.fromEntries(Object.entries(leave).map(([kind, more]) => [kind, by(more)]));
 
 interface Group {
   /** super counts on it */
@@ -140,7 +160,11 @@ export function putOwed(
     .get();
   const run = db.select().from(payRun).where(eq(payRun.id, runId)).get();
   if (!run) throw notFound("pay run");
-  const lines = groupsOf(context, who, rows, run.payday).map((group): SheetLine => {
+  const leave: Record<string, Decimal> = {};
+  for (const row of rows)
+    for (const [kind, more] of Object.entries(row.leave ?? {})) leave[kind] = (leave[kind] ?? zero).plus(more);
+  const owedLeave = mapped(leave, (more) => more.toDecimalPlaces(4).toString());
+  const lines = groupsOf(context, who, rows, run.payday).map((group, at): SheetLine => {
     const element = group.counts ? standardElements.backPay : standardElements.backPayWithoutSuper;
     return {
       elementId: ensureElement(context, who.businessId, element),
@@ -150,6 +174,7 @@ export function putOwed(
         .map((each) => `${each.payday} ${each.was} → ${each.shouldBe}`)
         .slice(0, 30)
         .join("; ")}`,
+      ...(at === 0 && Object.keys(owedLeave).length > 0 ? { owedLeave } : {}),
     };
   });
   const payId =
@@ -159,7 +184,10 @@ export function putOwed(
       .values({ runId, personId: who.id, included: true, periods: 1, lines: [], typed: [] })
       .returning({ id: pay.id })
       .get().id;
-  const owed = rows.map((each) => ({ signedPayId: each.signedPayId, cents: toCents(decimal(each.difference)) }));
+  const owed = rows.map(({ signedPayId, difference, leave }) => ({
+    ...{ signedPayId, cents: toCents(decimal(difference)) },
+    ...(leave && Object.keys(leave).length > 0 ? { leave: mapped(leave, toE4) } : {}),
+  }));
   db.insert(act)
     .values({
       ...{ businessId: who.businessId, kind, personId: who.id, runId, lines, owed, termsId },

@@ -2,13 +2,12 @@
 
 import type { DirectEntryPayment } from "@zesty/core/au/documents/directEntry";
 import { payslip } from "@zesty/core/au/documents/payslip";
-import { takenHours } from "@zesty/core/au/pay/leaveDrawn";
+import { kindsMoved, takenHours } from "@zesty/core/au/pay/leaveDrawn";
 import { superOf } from "@zesty/core/au/pay/snapshot";
 import type { WorkedPay } from "@zesty/core/au/pay/worked";
 import { superDueDate } from "@zesty/core/au/superGuarantee";
 import { rollForwardAu } from "@zesty/core/calendar/businessDays";
 import { addDays, addMonths, daysBetween } from "@zesty/core/calendar/dates";
-import { leaveKind } from "@zesty/core/leave/kinds";
 import type { DatedLeave } from "@zesty/core/leave/leaveDays";
 import { type Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
 import { splitCents } from "@zesty/core/quantity/split";
@@ -17,7 +16,7 @@ import type { Context } from "../ground/context.ts";
 import { addressOf } from "../ground/findBusiness.ts";
 import type { Run, Who } from "../ground/findRun.ts";
 import type { LeaveTaken } from "../row/leaveTaken.ts";
-import { type DueEntry, type LeaveMove, type PreparedPay, takenMoves } from "../row/prepared.ts";
+import { type DueEntry, type LeaveMove, owedLeaveMoves, type PreparedPay, takenMoves } from "../row/prepared.ts";
 import type { LoadedRun } from "../row/runRows.ts";
 import type { WorkedOut } from "../row/workRun.ts";
 import { lastThree } from "../store/crypt.ts";
@@ -43,7 +42,10 @@ export function signedPartsAu(
 ): Pick<PreparedPay, "leave" | "slip" | "dues"> {
   const { run } = loaded;
   const { person } = row.row;
-  const leave = leaveMoves(worked, run.periodEnd, (kind) => leaveTaken.get(`${person.id} ${kind}`) ?? []);
+  const leave = [
+    ...leaveMoves(worked, run.periodEnd, (kind) => leaveTaken.get(`${person.id} ${kind}`) ?? []),
+    ...owedLeaveMoves(row.row.lines, run.periodEnd),
+  ];
   const after: Record<string, Decimal> = {};
   for (const [kind, e4] of balances.get(person.id) ?? []) after[kind] = fromE4(e4);
   for (const move of leave) after[move.kind] = (after[move.kind] ?? decimal(0)).plus(fromE4(move.amountE4));
@@ -191,17 +193,7 @@ export function peopleWithSuperDue(context: Context, businessId: number): Set<st
 }
 
 function leaveMoves(worked: WorkedPay, date: string, recorded: (kind: string) => DatedLeave[]): LeaveMove[] {
-  const kinds = new Set([
-    ...Object.keys(worked.leave),
-    ...worked.lines.flatMap(({ line }) =>
-      (line.element === "leaveTaken" || line.element === "etp") && line.leave && keptOrGranted(line.leave)
-        ? [line.leave]
-        : line.element === "unusedLeave"
-          ? [line.leave ?? "annual"]
-          : [],
-    ),
-  ]);
-  return [...kinds].flatMap((kind): LeaveMove[] => {
+  return kindsMoved(worked).flatMap((kind): LeaveMove[] => {
     const accrued = toE4(worked.leave[kind]?.value ?? decimal(0));
     const taken = toE4(takenHours(worked, kind));
     return [
@@ -210,6 +202,3 @@ function leaveMoves(worked: WorkedPay, date: string, recorded: (kind: string) =>
     ];
   });
 }
-
-/** Leave that the ledger follows: with a balance, or granted by the year. */
-const keptOrGranted = (kind: string) => leaveKind(kind).kept || kind === "familyViolence";

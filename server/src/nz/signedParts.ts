@@ -10,7 +10,7 @@ import { type Decimal, decimal } from "@zesty/core/quantity/decimal";
 import { centsText, fromE4, toCents, toE4 } from "@zesty/core/quantity/units";
 import { addressOf } from "../ground/findBusiness.ts";
 import type { LeaveTaken } from "../row/leaveTaken.ts";
-import { type DueEntry, type LeaveMove, type PreparedPay, takenMoves } from "../row/prepared.ts";
+import { type DueEntry, type LeaveMove, owedLeaveMoves, type PreparedPay, takenMoves } from "../row/prepared.ts";
 import type { LoadedRun } from "../row/runRows.ts";
 import type { WorkedOut } from "../row/workRun.ts";
 import { lastThree } from "../store/crypt.ts";
@@ -33,12 +33,15 @@ export function signedPartsNz(
       row.row.lines.flatMap((line) => line.time?.arose ?? []),
       context.publicHolidays,
     );
-  const leave = leaveMoves(loaded, person.id, worked, run.periodEnd, leaveTaken, arose);
+  const leave = [
+    ...leaveMoves(loaded, person.id, worked, run.periodEnd, leaveTaken, arose),
+    ...owedLeaveMoves(row.row.lines, run.periodEnd),
+  ];
   const after: Record<string, Decimal> = {};
   const taken: Record<string, Decimal> = {};
   // Entitlements that arise with this pay stand in the row's balances already.
   for (const [kind, units] of Object.entries(context.balances)) after[kind] = decimal(units);
-  for (const move of leave.filter((each) => each.why === "taken" || each.why === "accrued")) {
+  for (const move of leave.filter((each) => ["taken", "accrued", "adjusted"].includes(each.why))) {
     after[move.kind] = (after[move.kind] ?? decimal(0)).plus(fromE4(move.amountE4));
     if (move.why === "taken") taken[move.kind] = (taken[move.kind] ?? decimal(0)).minus(fromE4(move.amountE4));
   }

@@ -6,13 +6,29 @@ import type { JournalLine } from "@zesty/core/documents/posting";
 import { type DatedLeave, datedLeave } from "@zesty/core/leave/leaveDays";
 import type { PaymentNz } from "@zesty/core/nz/documents/payments";
 import type { Fact } from "@zesty/core/pay/facts";
+import type { SheetLine } from "@zesty/core/pay/row";
+import { decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
+import { toE4 } from "@zesty/core/quantity/units";
 import type { Slip } from "../documents/slip.ts";
 import type { business, due, leaveEntry } from "../store/schema.ts";
 import type { LoadedRun } from "./runRows.ts";
 import type { WorkedOut } from "./workRun.ts";
 
 /** An entry of the leave ledger, in ten-thousandths of its kind's unit. */
-export type LeaveMove = Pick<typeof leaveEntry.$inferInsert, "kind" | "date" | "amountE4" | "why">;
+export type LeaveMove = Pick<typeof leaveEntry.$inferInsert, "kind" | "date" | "amountE4" | "why" | "reason">;
+
+/** why leave stands on the ledger that came with what pays looked over were owed */
+export const owedLeaveReason = "With back pay for pays looked over";
+
+/** Leave that comes with what pays looked over are owed, as long as something of it is paid. */
+export const owedLeaveMoves = (lines: readonly SheetLine[], date: string): LeaveMove[] =>
+  lines
+    .filter(({ amount }) => !decimalOrZero(amount).isZero())
+    .flatMap(({ owedLeave }) => Object.entries(owedLeave ?? {}))
+    .map(([kind, amount]) => ({
+      ...{ kind, date, amountE4: toE4(decimal(amount)) },
+      ...{ why: "adjusted", reason: owedLeaveReason },
+    }));
 
 /** Leave taken, dated by the days of the record: by its first day, or by its last where its span counts from its end. */
 export const takenMoves = (

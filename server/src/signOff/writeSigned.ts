@@ -83,8 +83,8 @@ function writePays(context: Context, { prepared, pays, signedAt }: ReadyRun): vo
     `INSERT INTO signed_pay (pay_id, run_id, person_id, payday, kind, input, snapshot, payslip, rule_book_version,
        signed_at, workings) VALUES (?, ?, ?, ?, 'pay', ?, ?, ?, ?, ?, ?) RETURNING id`,
   );
-  const writeLeave = store.prepared<[number, string, string, number, string, number]>(
-    "INSERT INTO leave_entry (person_id, kind, date, hours_e4, why, signed_pay_id) VALUES (?, ?, ?, ?, ?, ?)",
+  const writeLeave = store.prepared<[number, string, string, number, string, number, string | null]>(
+    "INSERT INTO leave_entry (person_id, kind, date, hours_e4, why, signed_pay_id, reason) VALUES (?, ?, ?, ?, ?, ?, ?)",
   );
   const writeFacts = factWriter(store, prepared.business.country);
   for (const { pay: each, input, snapshot, slip, workings } of pays) {
@@ -95,8 +95,8 @@ function writePays(context: Context, { prepared, pays, signedAt }: ReadyRun): vo
     );
     const signedPayId = signed?.id ?? 0;
     writeFacts({ signedPayId, personId: person.id, payday: run.payday }, each.facts);
-    for (const { kind, date, amountE4, why } of each.leave)
-      writeLeave.run(person.id, kind, date, amountE4, why, signedPayId);
+    for (const { kind, date, amountE4, why, reason } of each.leave)
+      writeLeave.run(person.id, kind, date, amountE4, why, signedPayId, reason ?? null);
     writeDues(context, prepared, each.dues);
   }
 }

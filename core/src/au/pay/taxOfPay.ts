@@ -2,6 +2,7 @@
 
 import { completedYears } from "../../calendar/dates.ts";
 import { atLeastZero, type Decimal, decimal, decimalOrZero, zero } from "../../quantity/decimal.ts";
+import { counted } from "../../quantity/units.ts";
 import { terminationRules } from "../../rulebook/au/terminationRules.ts";
 import { sourceNote } from "../../rulebook/ruleBook.ts";
 import { difference, type Figure, figure, given, sumOf } from "../../working/figure.ts";
@@ -72,7 +73,13 @@ export function extraTax(
   if (extras.length === 0) return { withheld: none, spread: { gross: zero, withheld: zero } };
   const known = extras.filter((each) => each.line.method === "A");
   const others = extras.filter((each) => each.line.method !== "A");
-  const parts = known.map((each) => extraPaymentMethodA(normal, each.amount, each.line.paysCovered ?? 1, terms));
+  // What relates to as many pays is one payment, however many lines it stands in: with super and without, or less of one.
+  const spans = [...new Set(known.map((each) => each.line.paysCovered ?? 1))];
+  const parts = spans.map((pays) => {
+    const own = known.filter((each) => (each.line.paysCovered ?? 1) === pays).map((each) => each.amount);
+    const paid = own.length === 1 ? (own[0] as Figure) : sumOf(`Back pay of ${counted(String(pays), "pays")}`, own);
+    return extraPaymentMethodA(normal, paid, pays, terms);
+  });
   if (others.length > 0) {
     const earlier = {
       gross: decimalOrZero(input.toDate?.bonusGross),

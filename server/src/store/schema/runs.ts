@@ -132,8 +132,8 @@ export const act = sqliteTable(
     correctsPayId: integer("corrects_pay_id").references(() => pay.id),
     /** the terms of employment that back pay came of, or those of the agreement */
     termsId: integer("terms_id"),
-    /** what back pay owes for each signed pay */
-    owed: json<{ signedPayId: number; cents: number }[]>("owed").notNull().default([]),
+    /** what back pay owes for each signed pay; leave by kind, in ten-thousandths of its unit */
+    owed: json<{ signedPayId: number; cents: number; leave?: Record<string, number> }[]>("owed").notNull().default([]),
     userId: integer("user_id").references(() => user.id),
     at: text("at").notNull(),
     undoneAt: text("undone_at"),
