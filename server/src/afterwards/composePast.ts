@@ -13,6 +13,7 @@ import { type Decimal, decimal } from "@zesty/core/quantity/decimal";
 import type { Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
 import { holdBackDays, unlockPays } from "../hours/paidDays.ts";
+import { layLeaveOfPast } from "../leave/laidAnew.ts";
 import { layRows } from "../row/layRows.ts";
 import { layOn, loadRun } from "../row/runRows.ts";
 import { workRows } from "../row/workRun.ts";
@@ -59,13 +60,18 @@ export function composePast(
   hours: "typed" | "record",
 ): Map<number, PastComposed> {
   const ids = pays.map((each) => each.payId);
-  unlockPays(context, ids);
   const rows = rowsOf(
     context.store.sqlite,
     pay,
     "WHERE t.id IN (SELECT value FROM json_each(?)) ORDER BY t.id",
     JSON.stringify(ids),
   );
+  layLeaveOfPast(
+    context,
+    run,
+    rows.map(({ id, personId }) => ({ payId: id, personId })),
+  );
+  unlockPays(context, ids);
   let { laid, elements } = layRows(context, run, rows);
   // Days that were approved later are paid by another run, as late ones: here they only stand beside those that were held.
   const later = rows.filter(({ id, personId }) => {

@@ -16,6 +16,7 @@ import { standingRequests } from "./readLeave.ts";
 import { paidOn } from "./readSwaps.ts";
 
 interface LeaveSpan extends Asked {
+  request: number;
   personId: number;
 }
 
@@ -27,7 +28,7 @@ export function withLeaveLaidAnew<T>(
   work: () => T,
 ): T {
   return context.store.transaction(() => {
-    const spans = approvedLeave(context, businessId, personId);
+    const spans = approvedLeave(context, businessId, personId, addDays(todayAt(context, businessId), -daysBack));
     const before = spans.map((each) => datesOf(context, businessId, each));
     const done = work();
     spans.forEach((span, at) => {
@@ -39,17 +40,63 @@ export function withLeaveLaidAnew<T>(
   });
 }
 
+/**
+ * Days of approved leave that were none of it when their pay was signed off, put beside the others, as if that pay had held
+ * them: within a dry run, before its pays are composed again.
+ */
+export function layLeaveOfPast(
+  context: Context,
+  { businessId, periodStart, periodEnd }: { businessId: number; periodStart: string; periodEnd: string },
+  pays: readonly { payId: number; personId: number }[],
+): void {
+  const { store } = context;
+  const write = {
+    day: store.prepared<[number, string, string, number], { id: number }>(
+      `INSERT INTO time_day (person_id, date, kind, record, source, user_id, at)
+       SELECT ?, ?, 'worked', ?, 'leave asked for', user_id, at FROM leave_answer
+       WHERE id = (SELECT MAX(id) FROM leave_answer WHERE request_id = ?) RETURNING id`,
+    ),
+    approved: store.prepared<[number], never>(
+      "INSERT INTO time_approval (day_id, approved, user_id, at) SELECT id, 1, user_id, at FROM time_day WHERE id = ?",
+    ),
+    held: store.prepared<[number, number], never>(
+      `INSERT INTO time_paid (day_id, person_id, date, pay_id, sign)
+       SELECT id, person_id, date, ?, 1 FROM time_day WHERE id = ?`,
+    ),
+  };
+  for (const { payId, personId } of pays)
+    for (const span of approvedLeave(context, businessId, personId, periodStart)) {
+      const [known] = personTimes(context, businessId, [personId], span.first, span.last);
+      if (!known || span.first > periodEnd) continue;
+      for (const { date } of leaveDaysOf(context, known, span)) {
+        if (date < periodStart || date > periodEnd || !isFree(known, date) || !isEmployed(known, date)) continue;
+        const day = write.day.get(personId, date, JSON.stringify(leaveDay(span)), span.request);
+        write.approved.run(day?.id ?? 0);
+        write.held.run(payId, day?.id ?? 0);
+      }
+    }
+}
+
+const leaveDay = ({ kind, hoursADay, request }: LeaveSpan): DayRecord => ({
+  shifts: [],
+  leave: [{ kind, ...(hoursADay === null ? {} : { hours: hoursADay }), request }],
+});
+const isFree = ({ known }: KnownPerson, date: string): boolean =>
+  !known.some((day) => day.kind === "worked" && day.date === date && day.record !== null);
+const isEmployed = ({ who }: KnownPerson, date: string): boolean =>
+  date >= who.startDate && (who.endDate === null || date <= who.endDate);
+
 /** What ended before is in a pay, or in none that is still to come. */
 const daysBack = 92;
 
-const approvedLeave = (context: Context, businessId: number, personId: number | null): LeaveSpan[] =>
+const approvedLeave = (context: Context, businessId: number, personId: number | null, since: string): LeaveSpan[] =>
   context.store
     .prepared<[{ b: number; p: number | null; since: string }], LeaveSpan>(
-      `SELECT q.person_id AS personId, q.kind, q.first, q.last, q.hours_a_day AS hoursADay FROM leave_request q
+      `SELECT q.id AS request, q.person_id AS personId, q.kind, q.first, q.last, q.hours_a_day AS hoursADay FROM leave_request q
        JOIN leave_answer a ON a.id = (SELECT MAX(id) FROM leave_answer WHERE request_id = q.id)
        WHERE q.business_id = @b AND (@p IS NULL OR q.person_id = @p) AND a.answer = 'approved' AND q.last >= @since`,
     )
-    .all({ b: businessId, p: personId, since: addDays(todayAt(context, businessId), -daysBack) });
+    .all({ b: businessId, p: personId, since });
 
 /** The days that approved leave takes as things stand. */
 function datesOf(context: Context, businessId: number, span: LeaveSpan): Set<string> {
@@ -68,17 +115,15 @@ function takeAsLeave(context: Context, actor: Actor, businessId: number, personI
   const [known] = personTimes(context, businessId, [personId], date, date);
   if (!asked || !known) return;
   if (leaveDaysOf(context, known, { ...asked, first: date, last: date }).length === 0) return;
-  const hours = asked.hoursADay === null ? {} : { hours: asked.hoursADay };
-  const record = { shifts: [], leave: [{ kind: asked.kind, ...hours, request: asked.id }] };
+  const record = leaveDay({ ...asked, request: asked.id, personId });
   if (!canTake(context, known, date, record)) return;
   saveDays(context, actor, businessId, { days: [{ personId, date, kind: "worked", record }] }, "leave asked for");
   approveDays(context, actor, businessId, { days: [{ personId, date }], approved: true });
 }
 
 /** What would refuse the day must not refuse the change of the week. */
-function canTake(context: Context, { who, known }: KnownPerson, date: string, record: DayRecord): boolean {
-  const isFree = !known.some((day) => day.kind === "worked" && day.date === date && day.record !== null);
-  const isEmployed = date >= who.startDate && (who.endDate === null || date <= who.endDate);
-  const isOpen = closedDays(context, [who.id])(who.id, date, record) === null;
-  return isFree && isEmployed && isOpen && outOfReach(context, [who.id])(who.id, date) === null;
+function canTake(context: Context, known: KnownPerson, date: string, record: DayRecord): boolean {
+  const { id } = known.who;
+  const isOpen = closedDays(context, [id])(id, date, record) === null;
+  return isFree(known, date) && isEmployed(known, date) && isOpen && outOfReach(context, [id])(id, date) === null;
 }
