@@ -14,6 +14,7 @@ import { refreshRun } from "../row/workRun.ts";
 import { datedRecords } from "../store/dated.ts";
 import { dryRun } from "../store/dryRun.ts";
 import { act, employmentTerms, pay, payRun, person, signedPay, timeTerms } from "../store/schema.ts";
+import { movedAnew } from "./leaveOwed.ts";
 import { beside, followsTerms, owedAnew, worthAnew } from "./owedAnew.ts";
 import { backPaidOf, type Difference, groupsOf, nextPayday, putOwed } from "./owedBack.ts";
 import { owedByRates, ratesOfPays, type Signed, type Worth } from "./owedByRates.ts";
@@ -71,7 +72,8 @@ function differences(context: Context, who: Who, change: Change, save: () => voi
   const [before, besideBefore] = [worthAnew(context, agreed), beside(context, who, from)];
   save();
   rates.changed();
-  const after = beside(context, who, from) === besideBefore ? worthAnew(context, agreed) : new Map<number, Worth>();
+  const isAsBefore = beside(context, who, from) === besideBefore;
+  const after = isAsBefore ? worthAnew(context, agreed) : new Map<number, Worth>();
   const paidBack = backPaidOf(
     context,
     who.id,
@@ -85,14 +87,18 @@ function differences(context: Context, who: Who, change: Change, save: () => voi
         ? owedAnew(context, who, signed, { was, is, paidBack: cents }, rates)
         : owedByRates(context, who, signed, rates);
     if (!found) return [];
+    const difference = found.more.minus(cents);
+    // With another week or basis the pay may have other hours, and its leave others.
+    const leave = isAsBefore ? null : movedAnew(context, who.id, signed, difference);
     return [
       {
+        ...(leave ? { leave } : {}),
         ...{ signedPayId: signed.id, payday: signed.payday, ...signed.period },
         from: signed.start < from ? from : null,
         was: found.was.toFixed(2),
         shouldBe: found.was.plus(found.more).toFixed(2),
         before: cents.toFixed(2),
-        difference: found.more.minus(cents).toFixed(2),
+        difference: difference.toFixed(2),
         superable: found.superable,
       },
     ];
@@ -127,7 +133,7 @@ export function planBackPay(context: Context, actor: Actor, personId: number, ch
   const payday = nextPayday(context, cycleOf(context, who, change));
   const groups = groupsOf(context, who, rows, payday);
   return {
-    rows: rows.map(({ superable: _superable, ...row }) => row),
+    rows: rows.map(({ superable: _superable, leave: _leave, ...row }) => row),
     total: total.toFixed(2),
     superable: rows.some((row) => row.superable)
       ? sum(groups.filter((each) => each.counts).map((each) => each.amount)).toFixed(2)

@@ -1,7 +1,8 @@
 /**
- * Leave that signed-off pays accrued, where its terms change from a day in the past: what the pays since would have accrued
- * by the terms before and by those after, and the difference put into the balance, entry by entry of the pay that it is of.
- * An undone change takes it out by the same way.
+ * Leave that signed-off pays accrued, where its terms change from a day in the past, put into the balance entry by entry of
+ * the pay that it is of. A pay that comes to the same dollars by the new terms is composed again: a salary has other hours,
+ * and its leave takes others. Of any other its hours stay as they were paid, and are shared over the terms of their days:
+ * what more hours bring comes with their money (afterwards/leaveOwed.ts). An undone change takes it out by the same way.
  */
 import type { PayInput } from "@zesty/core/au/pay/input";
 import { workOut } from "@zesty/core/au/pay/workOut";
@@ -12,6 +13,7 @@ import { leaveKind } from "@zesty/core/leave/kinds";
 import type { Basis } from "@zesty/core/pay/input";
 import { atLeastZero, type Decimal, decimal, decimalOrZero, one, sum, zero } from "@zesty/core/quantity/decimal";
 import { fromE4, hoursText, toE4 } from "@zesty/core/quantity/units";
+import { movedAnew, weekOfDays } from "../afterwards/leaveOwed.ts";
 import type { Context } from "../ground/context.ts";
 import { notFound } from "../ground/problem.ts";
 import { datesOf } from "../hours/periods.ts";
@@ -98,6 +100,13 @@ function accrualOf(context: Context, who: Who, { start, end, input }: SignedSinc
   return found;
 }
 
+/** What hours and leave of a pay go by. */
+const termsOf = (context: Context, { id }: Who, { start, end, input }: SignedSince<PayInput>): string =>
+  JSON.stringify([
+    partsOf(context, id, start, end, input.person.basis).map(({ from, by }) => [from, by]),
+    weekOfDays(context, id, start, end),
+  ]);
+
 export function withAccruals<T>(
   context: Context,
   personId: number,
@@ -111,12 +120,13 @@ export function withAccruals<T>(
   let saved = false;
   const { done, each: pays } = acrossChange(
     signedSince<PayInput>(context, personId, from),
-    (pay) => accrualOf(context, who, pay),
+    (pay) => ({ leave: accrualOf(context, who, pay), terms: termsOf(context, who, pay) }),
     change,
   );
   for (const { pay, was, is } of pays) {
-    for (const kind of new Set([...was.keys(), ...is.keys()])) {
-      const more = (is.get(kind) ?? zero).minus(was.get(kind) ?? zero);
+    const anew = was.terms === is.terms ? null : movedAnew(context, personId, pay);
+    for (const kind of new Set([...was.leave.keys(), ...is.leave.keys(), ...Object.keys(anew ?? {})])) {
+      const more = anew ? (anew[kind] ?? zero) : (is.leave.get(kind) ?? zero).minus(was.leave.get(kind) ?? zero);
       const amountE4 = toE4(decimal(more.toFixed(4)));
       if (amountE4 === 0) continue;
       // Hours at work that were cut for a day off, or were not, stand in the pay as it was signed: so does what they saved.

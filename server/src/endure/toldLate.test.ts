@@ -44,7 +44,7 @@ interface Terms {
 }
 const shifts = "9-17 b30/6-14 b30/10-21 b60/12-20 b30/7.6/9-13/9-18 b60/14-22 b30".split("/");
 const lives = fc.record({
-  way: fc.constantFrom("all", "exceptions"),
+  way: fc.constantFrom("all", "exceptions", "salary"),
   weeks: fc.constantFrom(1, 2),
   begins: fc.record(terms),
   day: fc.integer({ min: -3, max: 27 }),
@@ -76,12 +76,15 @@ function live(country: "AU" | "NZ", life: Life, late: boolean) {
     saveAgreementFacts(context, actor, businessId, code, { from: "2025-07-01", settings: {}, rates, source: null });
   }
   const sections = (from: string, by: Terms) => {
-    const isCasual = by.basis === "casual";
+    const isSalary = life.way === "salary";
+    const isCasual = by.basis === "casual" && !isSalary;
     const basis = isCasual ? "casual" : by.week === "part" ? "part-time" : "full-time";
     const hourlyRate = by.rate ?? (country === "NZ" ? `3${by.level}` : null);
-    const own = { basis, hourlyRate, workPattern: isCasual ? null : weeks[by.week as keyof typeof weeks] } as const;
+    const salary = isSalary ? (104_000 + 2080 * Number(by.rate ?? by.level)).toFixed(2) : null;
+    const pay = isSalary ? { hourlyRate: null, salary } : { hourlyRate };
+    const own = { basis, ...pay, workPattern: isCasual ? null : weeks[by.week as keyof typeof weeks] } as const;
     const agreed = country === "AU" ? { agreement: by.agreement, classification: by.level } : { agreement: null };
-    const use = isCasual ? "all" : life.way;
+    const use = isCasual ? "all" : isSalary ? "exceptions" : life.way;
     return {
       employment: {
         ...plainTerms(world, { from, ...own }),
@@ -91,8 +94,10 @@ function live(country: "AU" | "NZ", life: Life, late: boolean) {
     };
   };
   const begins = sections("2020-01-06", life.begins);
-  saveSection(context, actor, personId, "usualPay", { from: "2020-01-06", lines: [] } as never);
   saveSection(context, actor, personId, "employment", begins.employment);
+  const amount = ((Number(begins.employment.salary) * life.weeks) / 52).toFixed(2);
+  const lines = life.way === "salary" ? [{ elementId: world.element("SAL"), amount }] : [];
+  saveSection(context, actor, personId, "usualPay", { from: "2020-01-06", lines } as never);
   saveSection(context, actor, personId, "time", begins.time);
   const tell = (back: boolean) => {
     const { employment, time } = sections(addDays(first, life.day), { ...life.begins, ...life.change });

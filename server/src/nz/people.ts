@@ -4,8 +4,9 @@ import { newPersonNz, sectionsNz } from "@zesty/contract/nz/people";
 import type { PersonSummary } from "@zesty/contract/people";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { dollars } from "@zesty/core/quantity/units";
+import { withLeaveAnew } from "../afterwards/leaveOwed.ts";
 import { missingOfAll } from "../people/missing.ts";
-import type { EndingFact, PeopleOfCountry } from "../people/peopleOfCountry.ts";
+import type { EndingFact, PeopleOfCountry, SinceSigned } from "../people/peopleOfCountry.ts";
 import { datedRecordsNz } from "../store/dated.ts";
 import { cellsNz } from "./cells.ts";
 import { draftNz } from "./draft.ts";
@@ -17,6 +18,10 @@ import { ownSavingNz } from "./ownSaving.ts";
 import { papersNz } from "./papers.ts";
 import { readPersonNz } from "./readPerson.ts";
 import { writersNz } from "./writers.ts";
+
+/** Another week: leave that pays took by the one before, then what arises by service. */
+const withWeek: SinceSigned = (context, personId, from, change, tell) =>
+  withLeaveAnew(context, personId, from, () => withGrants(context, personId, from, change, tell), tell);
 
 export const peopleNz: PeopleOfCountry = {
   lanes: lanesNz,
@@ -57,7 +62,7 @@ export const peopleNz: PeopleOfCountry = {
   },
   ownSaving: ownSavingNz,
   employedAgain: employedAgainNz,
-  sinceSigned: { kiwiSaver: withKiwiSaverTold, holidays: withGrants, employment: withGrants, details: withGrants },
+  sinceSigned: { kiwiSaver: withKiwiSaverTold, holidays: withGrants, employment: withWeek, details: withGrants },
   perPay: ({ store: { db } }, id, day) => {
     const { childSupport, orders = [] } = datedRecordsNz(db, [id], day).orders.get(id) ?? {};
     const amount = (name: string, text: string | undefined) => (text ? [`${name} ${dollars(decimal(text))}`] : []);

@@ -25,13 +25,20 @@ export interface AskedFacts {
   beyond: LeaveLimit | null;
 }
 
-/** Kinds that may be asked for: whoever is permanent on some day from today on may ask for that day; the server knows which. */
+/**
+ * Kinds that may be asked for: whoever is permanent on some day from today on may ask for that day; the server knows which.
+ * What there is by agreement only is offered to who has it; who may not see balances is offered all.
+ */
 export function kindsFor(
-  { weeks }: LeavePerson,
+  { weeks, standings }: LeavePerson,
   { country, today }: Pick<LeaveView, "country" | "today">,
 ): KindOfLeave[] {
   const isPermanent = weeks.some(({ basis }, at) => basis !== "casual" && (weeks[at + 1]?.from ?? "9999") > today);
-  return leaveKindsIn(country).filter((kind) => isPermanent || !kind.notForCasuals);
+  const isKnown = Object.keys(standings).length > 0;
+  return leaveKindsIn(country).filter(
+    (kind) =>
+      (isPermanent || !kind.notForCasuals) && !(kind.whereAgreed && isKnown && standings[kind.code] === undefined),
+  );
 }
 
 /** @param isRecorded it stands on the record already: then the balance has it */

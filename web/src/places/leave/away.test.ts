@@ -72,6 +72,16 @@ describe("what is asked for", () => {
     const kinds = kindsFor({ ...person, weeks }, { country: "AU", today: "2026-07-01" });
     expect(kinds.some((each) => each.code === "annual")).toBe(isOffered);
   });
+  it.each([
+    ["none agreed", ["annual"], false],
+    ["agreed", ["annual", "dayOff"], true],
+    ["balances that nobody shows", [], true],
+  ])("a rostered day off, %s", (_what, known, isOffered) => {
+    const standing = Object.values(person.standings)[0] ?? ({} as never);
+    const standings = Object.fromEntries(known.map((kind) => [kind, standing]));
+    const kinds = kindsFor({ ...person, standings }, { country: "AU", today: "2026-07-01" });
+    expect(kinds.some((each) => each.code === "dayOff")).toBe(isOffered);
+  });
   it("goes by the week and the rate of each day", () => {
     const short = {
       from: "2026-07-13",
