@@ -47,6 +47,9 @@ function withoutTypedHours(typed: readonly Typed[], laid: Laid, elements: Readon
 const isOnce = ({ element }: AnyInput["lines"][number]): boolean =>
   ["closedownPay", "finalPercent", "unusedLeave", "etp", "redundancy"].includes(element);
 
+const isOfHours = ({ element, hours }: AnyInput["lines"][number]): boolean =>
+  hours !== undefined && ["ordinary", "overtime"].includes(element);
+
 const holdsHours = (laid: Laid): boolean => laid.strands.some((strand) => strand.source === "days");
 
 /**
@@ -86,10 +89,10 @@ export function composePast(
     const kept = rows.find((each) => each.id === row.payId);
     if (!own || !kept) continue;
     const typed = kept.typed ?? typedFrom(own.laid, kept.lines, elements);
-    if (own.laid.byRecord && !holdsHours(own.laid))
+    const then = pays.find((each) => each.payId === row.payId)?.input.lines ?? [];
+    if (own.laid.byRecord && !holdsHours(own.laid) && then.some(isOfHours))
       faults.set(row.payId, "No hours of this period are on record, so they cannot be priced again.");
-    else if (pays.some(({ payId, input }) => payId === row.payId && input.lines.some(isOnce)))
-      faults.set(row.payId, "It holds a closedown or a final pay: look at it by hand.");
+    else if (then.some(isOnce)) faults.set(row.payId, "It holds a closedown or a final pay: look at it by hand.");
     else if (own.open?.faults.length) faults.set(row.payId, own.open.faults.join(" "));
     // A debt that was paid off since takes nothing out of gross; what corrects another pay is counted with that one.
     const asTyped = hours === "record" ? withoutTypedHours(typed, own.laid, elements) : typed;

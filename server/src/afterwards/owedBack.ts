@@ -131,7 +131,8 @@ export function groupsOf(context: Context, who: Who, rows: readonly Difference[]
   for (const row of rows) {
     const year = payday === null ? null : longOwedYear(country, row.payday, payday);
     const whole = decimal(row.difference);
-    const counted = row.superable === null || row.superable.gt(whole) ? whole : row.superable;
+    // More of it may be ordinary time than all that is owed: then overtime was paid that is none.
+    const counted = row.superable ?? whole;
     add(true, year, counted);
     add(false, year, whole.minus(counted));
   }
