@@ -130,7 +130,10 @@ export function readWorth(context: Context, businessId: number, from: string, to
     posting: linesOf(context, businessId, postingOf(context, businessId, after)),
     unknown: unknownIn(after),
     posted: last ? { id: last.id, date: last.date, reference: last.reference } : null,
-    broken: brokenAmong(context.store, { leave: plainEntries(context, businessId) }),
+    broken: brokenAmong(context.store, {
+      leave: entriesOf(context, businessId, "e.signed_pay_id IS NULL"),
+      laterLeave: entriesOf(context, businessId, "e.signed_pay_id IS NOT NULL AND e.reason IS NOT NULL"),
+    }),
   };
 }
 
@@ -140,11 +143,12 @@ const unknownIn = (worth: readonly Worth[]): string[] =>
     (name) => `No hourly rate of ${name} is known: enter one under People, or the level's rate in Set-up, Agreements.`,
   );
 
-const plainEntries = ({ store }: Context, businessId: number): number[] =>
+/** @param which those of no pay, or those that came to a pay afterwards */
+const entriesOf = ({ store }: Context, businessId: number, which: string): number[] =>
   store
     .prepared<[number], { id: number }>(
       `SELECT e.id AS id FROM leave_entry e JOIN person p ON p.id = e.person_id
-       WHERE p.business_id = ? AND e.signed_pay_id IS NULL`,
+       WHERE p.business_id = ? AND ${which}`,
     )
     .all(businessId)
     .map((each) => each.id);

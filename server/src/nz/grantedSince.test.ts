@@ -13,11 +13,16 @@ import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
 import { takeBack } from "../signOff/takeBack.ts";
+import { verify } from "../store/trail.ts";
 import { openUsual, plainTerms, type SmallWorld, signRun, smallWorldNz } from "../testing/smallWorld.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 
 let world: SmallWorld;
-afterEach(() => world.end());
+afterEach(() => {
+  // What is put right afterwards touches nothing that was signed.
+  expect(verify(world.context.store).broken).toEqual([]);
+  return world.end();
+});
 const who = () => world.personIds[0] ?? 0;
 const plain = { withPay: false, varies: false, agreedWeek: null, averageOnlyUntil: null, keepsAnniversary: false };
 

@@ -80,7 +80,8 @@ export function withGrants<T>(
   const put = (entry: Omit<typeof leaveEntry.$inferInsert, "personId">) => {
     context.store.db
       .insert(leaveEntry)
-      .values({ ...entry, personId })
+      // With its reason: it is sealed by itself, as the pay that it belongs to was sealed without it.
+      .values({ ...entry, personId, reason: entry.reason ?? "By facts that changed since" })
       .run();
     moved.set(entry.kind, (moved.get(entry.kind) ?? 0) + entry.amountE4);
   };

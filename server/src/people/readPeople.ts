@@ -138,6 +138,7 @@ export function readPerson(context: Context, personId: number, asked?: string): 
     broken: brokenAmong(context.store, {
       pay: pays.map((each) => each.id),
       leave: entries.filter((each) => each.signedPayId === null).map((each) => each.id),
+      laterLeave: entries.filter((each) => each.signedPayId !== null && each.reason !== null).map((each) => each.id),
     }),
     details,
     photo: photoOf(context, personId),

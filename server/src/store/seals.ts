@@ -6,13 +6,15 @@
 import type { Store } from "./open.ts";
 import type { Steps } from "./steps.ts";
 
-export type SealKind = "pay" | "leave" | "due" | "journal" | "document" | "day" | "approval" | "paidDay";
+export type SealKind = "pay" | "leave" | "laterLeave" | "due" | "journal" | "document" | "day" | "approval" | "paidDay";
 
 interface Sealed {
   kind: SealKind;
   table: string;
   /** further condition: entries that belong to a signed pay are sealed with it */
   where?: string;
+  /** came later than others: what stood before it is sealed with the next entry of the trail */
+  isNew?: boolean;
   /** the row as text, columns named, and what hangs on it */
   text: string;
 }
@@ -20,7 +22,7 @@ interface Sealed {
 const factsOf = `(SELECT json_group_array(json_array(code, cents, person_id, payday))
   FROM (SELECT * FROM pay_fact WHERE signed_pay_id = t.id ORDER BY code, cents))`;
 const entriesOf = `(SELECT json_group_array(json_array(id, kind, date, hours_e4, why))
-  FROM (SELECT * FROM leave_entry WHERE signed_pay_id = t.id ORDER BY id))`;
+  FROM (SELECT * FROM leave_entry WHERE signed_pay_id = t.id AND reason IS NULL ORDER BY id))`;
 const linesOf = `(SELECT json_group_array(json_array(account, debit_cents, credit_cents, cost_centre, pay_id, what))
   FROM (SELECT * FROM journal_line WHERE journal_id = t.id ORDER BY id))`;
 
@@ -37,6 +39,14 @@ export const sealed: readonly Sealed[] = [
     where: "t.signed_pay_id IS NULL",
     // Entries from before reasons keep the seal that they have.
     text: "json_array(t.person_id, t.kind, t.date, t.hours_e4, t.why) || coalesce(char(10) || t.reason, '')",
+  },
+  // What puts right the leave of a signed pay afterwards says why, and is sealed by itself: the pay's seal was there before.
+  {
+    kind: "laterLeave",
+    table: "leave_entry",
+    where: "t.signed_pay_id IS NOT NULL AND t.reason IS NOT NULL",
+    text: "json_array(t.person_id, t.kind, t.date, t.hours_e4, t.why, t.signed_pay_id, t.reason)",
+    isNew: true,
   },
   {
     kind: "due",
@@ -103,14 +113,14 @@ const goneMac = (store: Store, kind: SealKind, id: number, mac: string): string 
 
 /** These rows are about to go by an act that the trail tells of: their seals stay, and say so. */
 export function letGo(store: Store, table: string, ids: readonly number[]): void {
-  const kind = sealed.find((each) => each.table === table)?.kind;
-  if (kind === undefined) return;
+  const kinds = sealed.filter((each) => each.table === table).map((each) => each.kind);
   const read = store.prepared<[string, number], { mac: string }>("SELECT mac FROM seal WHERE kind = ? AND row_id = ?");
   const write = store.prepared<[string, string, number]>("UPDATE seal SET gone = ? WHERE kind = ? AND row_id = ?");
-  for (const id of ids) {
-    const made = read.get(kind, id);
-    if (made) write.run(goneMac(store, kind, id, made.mac), kind, id);
-  }
+  for (const kind of kinds)
+    for (const id of ids) {
+      const made = read.get(kind, id);
+      if (made) write.run(goneMac(store, kind, id, made.mac), kind, id);
+    }
 }
 
 /** Every seal made anew from its row as it stands, under the key of now. */
@@ -142,6 +152,7 @@ export interface Broken {
 const names: Record<SealKind, string> = {
   pay: "Signed pay",
   leave: "Leave entry",
+  laterLeave: "Leave entry",
   due: "Due",
   journal: "Journal",
   document: "Document",
@@ -155,6 +166,7 @@ function brokenAmongRows(store: Store, kind: SealKind, among: string, ...paramet
   const entry = sealed.find((each) => each.kind === kind);
   if (!entry) return [];
   const { table, where, text } = entry;
+  const waits = entry.isNew && !store.prepared("SELECT 1 FROM seal WHERE kind = ? LIMIT 1").get(kind);
   const rows = store.prepared<unknown[], { id: number; text: string; mac: string | null }>(
     `SELECT t.id AS id, ${text} AS text, s.mac AS mac FROM ${table} t
        LEFT JOIN seal s ON s.kind = '${kind}' AND s.row_id = t.id
@@ -164,8 +176,9 @@ function brokenAmongRows(store: Store, kind: SealKind, among: string, ...paramet
   const seen = new Set<number>();
   for (const row of rows.all(...parameters)) {
     seen.add(row.id);
-    if (row.mac === null) broken.push({ kind, id: row.id, words: `${names[kind]} ${row.id} was never sealed.` });
-    else if (row.mac !== macOf(store, kind, row.id, row.text))
+    if (row.mac === null) {
+      if (!waits) broken.push({ kind, id: row.id, words: `${names[kind]} ${row.id} was never sealed.` });
+    } else if (row.mac !== macOf(store, kind, row.id, row.text))
       broken.push({ kind, id: row.id, words: `${names[kind]} ${row.id} was changed after it was sealed.` });
   }
   const wanted = store

@@ -41,6 +41,27 @@ const beside = (...statements: string[]) => {
 };
 const found = () => [...againstOutside(store), ...verify(store).broken].map((each) => each.words).join(" ");
 
+it("what came to the leave of a signed pay afterwards is sealed by itself; in an older store with the next entry", () => {
+  store.sqlite.pragma("foreign_keys = OFF");
+  const add = (id: number) =>
+    store.db
+      .insert(leaveEntry)
+      .values({
+        ...{ id, personId: 1, kind: "annual", date: "2026-07-01", amountE4: 1, why: "adjusted" as const },
+        ...{ signedPayId: 7, reason: "By terms that changed" },
+      })
+      .run();
+  add(1);
+  expect(found()).toBe("");
+  entry("sealed");
+  add(2);
+  expect(found()).toBe("Leave entry 2 was never sealed.");
+  entry("sealed, too");
+  expect(found()).toBe("");
+  store.sqlite.exec("UPDATE leave_entry SET signed_pay_id = 8 WHERE id = 1");
+  expect(found()).toBe("Leave entry 1 was changed after it was sealed.");
+});
+
 describe("who has the file, but not the key", () => {
   const seeds: Record<string, string> = {
     user: "INSERT INTO user (email, name, password_hash, lead, active, staff, last_step) VALUES ('a@b', 'A', '-', 0, 1, 0, 0)",
