@@ -55,7 +55,7 @@ export const sheetLine = Joi.object<SheetLine>({
   costCentre: Joi.string().max(20).label("Cost centre"),
   corrects: date(),
   accrues: signedHours().label("Accruing hours"),
-  owedLeave: Joi.object(),
+  owedLeave: Joi.object().pattern(Joi.string().max(40), signedHours()),
   explained: Joi.string().max(300),
   time: Joi.object({
     hours: signedHours(),

@@ -15,6 +15,7 @@ import { atOnce } from "../store/steps.ts";
 import { verify } from "../store/trail.ts";
 import { openUsual, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { approve, begin, employment, open, signed, terms, type, who, world } from "../testing/timeMakers.ts";
+import { saveDays } from "../time/days.ts";
 import { makeCorrection } from "./correction.ts";
 import { lookOver, payLookedOver } from "./lookOver.ts";
 
@@ -59,6 +60,20 @@ const rates = (hourly: string) =>
   });
 
 describe("pays looked over", () => {
+  it("leave a day that was taken out of approved leave as it was paid", () => {
+    begin(smallWorld(1));
+    save("employment", employment({ from: "2020-01-06", ...pattern, hourlyRate: "30" }));
+    save("time", terms(null, null, { from: "2020-01-06", use: "exceptions" }));
+    askForLeave(world.context, world.actor, world.businessId, {
+      ...{ personId: who(), kind: "unpaid", first: "2026-06-22", last: "2026-06-24" },
+      ...{ hoursADay: null, inAdvance: false, note: null, approve: { belowNought: true } },
+    });
+    saveDays(world.context, world.actor, world.businessId, {
+      days: [{ personId: who(), date: "2026-06-23", kind: "worked", record: null }],
+    });
+    signed(open());
+    expect(look().pays).toEqual([]);
+  });
   it.each([
     ["Australia", smallWorld],
     ["New Zealand", smallWorldNz],

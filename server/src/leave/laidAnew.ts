@@ -69,7 +69,9 @@ export function layLeaveOfPast(
       const [known] = personTimes(context, businessId, [personId], span.first, span.last);
       if (!known || span.first > periodEnd) continue;
       for (const { date } of leaveDaysOf(context, known, span)) {
-        if (date < periodStart || date > periodEnd || !isFree(known, date) || !isEmployed(known, date)) continue;
+        // A day that was taken out of the leave again is on record, with nothing.
+        const isSaid = known.known.some((each) => each.kind === "worked" && each.date === date);
+        if (date < periodStart || date > periodEnd || isSaid || !isEmployed(known, date)) continue;
         const day = write.day.get(personId, date, JSON.stringify(leaveDay(span)), span.request);
         write.approved.run(day?.id ?? 0);
         write.held.run(payId, day?.id ?? 0);
