@@ -11,6 +11,7 @@ import { openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { datedRecords } from "../store/dated.ts";
+import { endWhole } from "../testing/endWhole.ts";
 import {
   openUsual,
   plainTerms,
@@ -25,7 +26,7 @@ import { payBack, planBackPay } from "./backPay.ts";
 import { readLineOfTime, undoChange } from "./lineOfTime.ts";
 
 let world: SmallWorld | undefined;
-afterEach(() => world?.end());
+afterEach(() => world && endWhole(world));
 
 const week = { workPattern: ["8", "8", "8", "8", "8", "0", "0"], weeklyHours: "40" };
 const places = [
@@ -43,7 +44,7 @@ const raise = fc.record({
 it.each(places)("%s", (_name, make, begin, length, hours, terms) => {
   fc.assert(
     fc.property(fc.array(raise, { minLength: 1, maxLength: 4 }), (raises) => {
-      void world?.end();
+      if (world) void endWhole(world);
       const { context, actor, personIds, ...rest } = make();
       world = { context, actor, personIds, ...rest };
       const [id = 0] = personIds;
@@ -111,7 +112,7 @@ it.each([
     fc.assert(
       fc.property(life(code, length), ({ way, from, more, off, long }) => {
         const play = (late: boolean): number => {
-          void world?.end();
+          if (world) void endWhole(world);
           const made = make();
           world = made;
           const { context, actor, businessId, element } = made;

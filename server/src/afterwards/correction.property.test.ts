@@ -5,12 +5,13 @@ import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { outbox, payRun } from "../store/schema.ts";
+import { endWhole } from "../testing/endWhole.ts";
 import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { makeCorrection } from "./correction.ts";
 import { readCorrectable } from "./readCorrectable.ts";
 
 let world: SmallWorld;
-afterEach(() => world.end());
+afterEach(() => endWhole(world));
 
 type Said = { code: string; hours?: string; amount?: string; units?: string };
 const hours = (code: string, min: number, max: number) =>
@@ -69,7 +70,7 @@ it.each(["AU", "NZ"] as const)("%s", { timeout: 90_000 }, (code) => {
   const left = /^(debt:|line:|report:deduction|net$|cost)/;
   const saver = /kiwiSaver|esct/;
   const play = (first: readonly Said[], then: readonly (readonly Said[])[], basis: string, raised: boolean) => {
-    void world?.end();
+    if (world) void endWhole(world);
     world = code === "AU" ? smallWorld(1) : smallWorldNz(1);
     const { context, actor, personIds } = world;
     const employed = (from: string, hourlyRate: string) => {

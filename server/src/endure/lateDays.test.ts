@@ -14,6 +14,7 @@ import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
 import { payRun } from "../store/schema.ts";
 import { atOnce } from "../store/steps.ts";
+import { endWhole } from "../testing/endWhole.ts";
 import { openUsual, plainTerms, signRun, smallWorld } from "../testing/smallWorld.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 
@@ -101,7 +102,7 @@ function live(life: Life, { weeks, late }: { weeks: 1 | 2; late: boolean }) {
     decimal("0"),
   );
   const leave = sqlite.prepare("SELECT SUM(hours_e4) / 10000.0 FROM leave_entry").pluck().get() as number;
-  void world.end();
+  void endWhole(world);
   return { due: Number(paid.plus(owed)), owed: Number(owed), told: Number(told), leave };
 }
 

@@ -14,11 +14,12 @@ import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
 import { takeBack } from "../signOff/takeBack.ts";
 import { payRun } from "../store/schema.ts";
+import { endWhole } from "../testing/endWhole.ts";
 import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 
 let world: SmallWorld;
-afterEach(() => world.end());
+afterEach(() => endWhole(world));
 const who = () => world.personIds[0] ?? 0;
 const save = (section: Parameters<typeof saveSection>[3], values: object) =>
   saveSection(world.context, world.actor, who(), section, values as never);
@@ -136,7 +137,7 @@ function play(code: Code, life: Life, how: (typeof hows)[number]) {
   const all = <Row>(sql: string) => context.store.prepared<[], Row>(sql).all();
   const paid = all<{ code: string; cents: number }>("SELECT code, SUM(cents) AS cents FROM pay_fact GROUP BY code");
   const held = all<{ kind: string; e4: number }>("SELECT kind, SUM(hours_e4) AS e4 FROM leave_entry GROUP BY kind");
-  void world.end();
+  void endWhole(world);
   return {
     paid: Object.fromEntries(paid.filter(({ cents }) => cents !== 0).map((row) => [row.code, row.cents])),
     held: Object.fromEntries(held.filter(({ e4 }) => e4 !== 0).map((row) => [row.kind, row.e4])),
@@ -152,7 +153,7 @@ describe.each(["AU", "NZ"] as const)("%s: the final pay", (code) => {
             return play(code, life, which);
           } catch (error) {
             if (!(error instanceof ProblemError)) throw error;
-            void world.end();
+            void endWhole(world);
             return error.message;
           }
         };

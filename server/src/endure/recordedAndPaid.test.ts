@@ -15,6 +15,7 @@ import { saveRows } from "../runs/saveRows.ts";
 import { takeBack } from "../signOff/takeBack.ts";
 import { unbalanced } from "../store/invariants.ts";
 import { payRun } from "../store/schema.ts";
+import { endWhole } from "../testing/endWhole.ts";
 import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld } from "../testing/smallWorld.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 
@@ -180,7 +181,7 @@ it("each approved hour is paid once, however it came in and whenever it was said
         const { paid, due } = reckoned(world.personIds[at] ?? 0, kind);
         expect(`${kind} ${paid}`).toBe(`${kind} ${due}`);
       }
-      await world.end();
+      await endWhole(world);
     }),
     { numRuns: 6, endOnFailure: true },
   );

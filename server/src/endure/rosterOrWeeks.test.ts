@@ -13,6 +13,7 @@ import { personTimes } from "../hours/personTimes.ts";
 import { askForLeave } from "../leave/requests.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
+import { endWhole } from "../testing/endWhole.ts";
 import { openUsual, plainTerms, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 
@@ -123,7 +124,7 @@ function live(country: "AU" | "NZ", cycle: "weekly" | "fortnightly" | "monthly",
     .prepare("SELECT json_extract(snapshot, '$.figures.gross') FROM signed_pay ORDER BY id")
     .pluck()
     .all();
-  void world.end();
+  void endWhole(world);
   return { gross, entries, marks };
 }
 

@@ -25,6 +25,7 @@ import { nextPeriodOf } from "../setup/nextPeriod.ts";
 import { takeBack } from "../signOff/takeBack.ts";
 import { unbalanced } from "../store/invariants.ts";
 import { payCycle, payRun } from "../store/schema.ts";
+import { endWhole } from "../testing/endWhole.ts";
 import { type Outside, settleOutbox, startOutside } from "../testing/outside.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 
@@ -33,7 +34,7 @@ let world: SmallWorld;
 beforeAll(async () => {
   outside = await startOutside();
 });
-afterEach(() => world.end());
+afterEach(() => endWhole(world));
 afterAll(() => outside.close());
 
 const channels = ["payEvent", "employmentInformation", "employeeDetails", "paymentFile"] as const;
@@ -282,7 +283,7 @@ describe("once all is sent", () => {
             ]);
         }
         expect(asText(held)).toEqual(asText(due));
-        await world.end();
+        await endWhole(world);
       }),
       times,
     );
@@ -310,7 +311,7 @@ describe("once all is sent", () => {
           }
         const cents = new Map([...due].map(([key, each]) => [key, each.map((amount) => amount.times(100))]));
         expect(asText(held)).toEqual(asText(cents));
-        await world.end();
+        await endWhole(world);
       }),
       times,
     );

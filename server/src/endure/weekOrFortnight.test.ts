@@ -14,6 +14,7 @@ import { personTimes } from "../hours/personTimes.ts";
 import { askForLeave } from "../leave/requests.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
+import { endWhole } from "../testing/endWhole.ts";
 import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 
@@ -148,7 +149,7 @@ function live(country: "AU" | "NZ", life: Life, cycle: keyof typeof cycles) {
       ...[[`${id} days`, days ?? 0] as const, [`${id} gross`, gross] as const],
     ];
   });
-  void world.end();
+  void endWhole(world);
   return new Map<string, number>(found);
 }
 

@@ -6,12 +6,13 @@ import { afterEach, describe, expect, it } from "vitest";
 import { recordDeparture } from "../afterwards/recordDeparture.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
+import { endWhole } from "../testing/endWhole.ts";
 import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld } from "../testing/smallWorld.ts";
 import { readLeave } from "./readLeave.ts";
 import { askForLeave } from "./requests.ts";
 
 let world: SmallWorld;
-afterEach(() => world.end());
+afterEach(() => endWhole(world));
 const who = () => world.personIds[0] ?? 0;
 const leave = () => readLeave(world.context, world.actor, world.businessId, "2026-06-22", "2026-08-31");
 const person = () => leave().people[0] ?? ({} as never);

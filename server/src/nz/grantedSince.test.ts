@@ -13,16 +13,12 @@ import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
 import { takeBack } from "../signOff/takeBack.ts";
-import { verify } from "../store/trail.ts";
+import { endWhole } from "../testing/endWhole.ts";
 import { openUsual, plainTerms, type SmallWorld, signRun, smallWorldNz } from "../testing/smallWorld.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 
 let world: SmallWorld;
-afterEach(() => {
-  // What is put right afterwards touches nothing that was signed.
-  expect(verify(world.context.store).broken).toEqual([]);
-  return world.end();
-});
+afterEach(() => endWhole(world));
 const who = () => world.personIds[0] ?? 0;
 const plain = { withPay: false, varies: false, agreedWeek: null, averageOnlyUntil: null, keepsAnniversary: false };
 
@@ -167,7 +163,7 @@ describe("facts that leave arises by", () => {
             tell(run);
           }
           const found = balances();
-          void world.end();
+          void endWhole(world);
           return found;
         };
         expect(play(true)).toEqual(play(false));
@@ -207,7 +203,7 @@ describe("facts that leave arises by", () => {
         const runId = pay === "next" ? openUsual(world) : 0;
         const left = recordDeparture(world.context, world.actor, who(), { ...departure, payday: "2026-07-15" });
         const [row] = readRun(world.context, world.actor, runId || (left ?? 0)).rows;
-        void world.end();
+        void endWhole(world);
         const worth = row?.figures?.lines.find((line) => line.code === "HOL-8")?.amount;
         return [row?.lines.find((line) => line.units === String(weeks))?.units, worth, row?.figures?.withheld];
       });

@@ -12,6 +12,7 @@ import { discardRun } from "../runs/discardRun.ts";
 import { openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
 import { outbox } from "../store/schema.ts";
+import { endWhole } from "../testing/endWhole.ts";
 import { type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 
 interface Place extends Pick<Tried, "country" | "days" | "holiday"> {
@@ -28,10 +29,10 @@ const places: Place[] = [
 let world: SmallWorld;
 let tried: Tried;
 let acts: Record<string, Act>;
-afterEach(() => world?.end());
+afterEach(() => world && endWhole(world));
 
 function begin(at: Place): void {
-  void world?.end();
+  if (world) void endWhole(world);
   world = at.make();
   const { context, actor, businessId, cycleId, personIds, element } = world;
   const first = openRun(context, actor, businessId, { cycleId, from: "usual" });

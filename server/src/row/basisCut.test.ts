@@ -13,10 +13,11 @@ import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { outbox } from "../store/schema.ts";
+import { endWhole } from "../testing/endWhole.ts";
 import { openUsual, plainTerms, signRun, smallWorld } from "../testing/smallWorld.ts";
 import { approve, begin, type as typeDays, who, world } from "../testing/timeMakers.ts";
 
-afterEach(() => world.end());
+afterEach(() => endWhole(world));
 
 const week = ["7.6", "7.6", "7.6", "7.6", "7.6", "0", "0"];
 const save = (section: Parameters<typeof saveSection>[3], values: object) =>
@@ -134,7 +135,7 @@ describe("a basis that changes within a period", () => {
             }
             if (isLate) tell();
             const found = [balance("annual"), balance("personal")];
-            void world.end();
+            void endWhole(world);
             return found;
           });
           expect(late?.[0]).toBeCloseTo(early?.[0] ?? 0, 2);

@@ -15,11 +15,12 @@ import { saveRows } from "../runs/saveRows.ts";
 import { addCycle } from "../setup/createBusiness.ts";
 import { takeBack } from "../signOff/takeBack.ts";
 import { employmentTerms, payCycle, payRun, person } from "../store/schema.ts";
+import { endWhole } from "../testing/endWhole.ts";
 import { plainTerms, type SmallWorld, said, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 
 let world: SmallWorld;
-afterEach(() => world?.end());
+afterEach(() => world && endWhole(world));
 const mover = () => world.personIds[0] ?? 0;
 const view = (runId: number) => readRun(world.context, world.actor, runId);
 const rowIn = (runId: number, personId = mover()) => view(runId).rows.find((each) => each.personId === personId);
@@ -167,7 +168,7 @@ describe("weekly to fortnightly", () => {
   it("whenever it becomes known, and from whatever day: each working day is paid once, or asked about", () => {
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 20 }), fc.integer({ min: 0, max: 9 }), (day, known) => {
-        void world?.end();
+        if (world) void endWhole(world);
         world = smallWorld(3);
         const cycle = further("fortnightly");
         const from = addDays("2026-07-06", day);
