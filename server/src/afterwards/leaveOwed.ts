@@ -1,10 +1,9 @@
 /** Leave that a signed pay would move by the facts as they stand now, beyond what it moved: told and owed with its dollars. */
 import { dateWords, type IsoDate } from "@zesty/core/calendar/dates";
-import { type AnyInput, type CountryCode, leaveMovedBy, workOutPay } from "@zesty/core/countries/countries";
-import { leaveKindIn } from "@zesty/core/countries/leave";
+import { type AnyInput, leaveMovedBy, workOutPay } from "@zesty/core/countries/countries";
 import { asItWas } from "@zesty/core/pay/backPay";
 import { type Decimal, decimal, zero } from "@zesty/core/quantity/decimal";
-import { counted, fromE4, toE4 } from "@zesty/core/quantity/units";
+import { fromE4, toE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
 import { findRun } from "../ground/findRun.ts";
@@ -15,6 +14,7 @@ import { byWeek } from "../store/rosters.ts";
 import { employmentTerms, leaveEntry } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 import { composePast, grossOf } from "./composePast.ts";
+import { leaveReasons } from "./leaveWords.ts";
 import { backPaidOf, leaveBackOf } from "./owedBack.ts";
 
 /** by kind, in its unit */
@@ -44,15 +44,6 @@ export function leaveMore(
   const already = Object.fromEntries(put.map(({ kind, e4 }) => [kind, fromE4(e4)]));
   return lessLeave(lessLeave(moved(now), moved(input)), already);
 }
-
-/** "Annual leave: 4.46 h into the balance." */
-export const leaveReasons = (country: CountryCode, leave: Moved): string[] =>
-  Object.entries(leave).map(([code, more]) => {
-    const { words, unit } = leaveKindIn(country, code);
-    const amount = more.abs().toDecimalPlaces(2).toString();
-    const text = unit === "hours" ? `${amount} h` : counted(amount, unit);
-    return `${words}: ${text} ${more.gt(0) ? "into" : "out of"} the balance.`;
-  });
 
 /** Basis and week of the days of a pay: what its hours and its leave go by. */
 export function weekOfDays({ store: { sqlite } }: Context, personId: number, start: IsoDate, end: IsoDate): string {

@@ -23,7 +23,8 @@ import { person } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 import type { Steps } from "../store/steps.ts";
 import { composePast, grossOf } from "./composePast.ts";
-import { leaveMore, leaveReasons, lessLeave } from "./leaveOwed.ts";
+import { leaveMore, lessLeave } from "./leaveOwed.ts";
+import { leaveReasons } from "./leaveWords.ts";
 import { backPaidOf, type Difference, leaveBackOf, putOwed } from "./owedBack.ts";
 
 /** Seven years of pays are kept by law. */

@@ -15,6 +15,7 @@ import { nextPeriodOf } from "../setup/nextPeriod.ts";
 import { act, backPay, pay, payCycle, payRun, type person } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
 import { openRunOf } from "./finalRun.ts";
+import { leaveReasons } from "./leaveWords.ts";
 
 type Who = typeof person.$inferSelect;
 
@@ -164,6 +165,7 @@ export function putOwed(
   const leave: Record<string, Decimal> = {};
   for (const row of rows)
     for (const [kind, more] of Object.entries(row.leave ?? {})) leave[kind] = (leave[kind] ?? zero).plus(more);
+  const { country } = findBusiness(context, who.businessId);
   const owedLeave = mapped(leave, (more) => more.toDecimalPlaces(4).toString());
   const lines = groupsOf(context, who, rows, run.payday).map((group, at): SheetLine => {
     const element = group.counts ? standardElements.backPay : standardElements.backPayWithoutSuper;
@@ -174,7 +176,7 @@ export function putOwed(
       explained: `${how.why} over ${group.pays} ${group.pays === 1 ? "pay" : "pays"}: ${rows
         .map((each) => `${each.payday} ${each.was} → ${each.shouldBe}`)
         .slice(0, 30)
-        .join("; ")}`,
+        .join("; ")}${at === 0 && Object.keys(leave).length > 0 ? `. ${leaveReasons(country, leave).join(" ")}` : ""}`,
       ...(at === 0 && Object.keys(owedLeave).length > 0 ? { owedLeave } : {}),
     };
   });
