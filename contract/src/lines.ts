@@ -56,7 +56,8 @@ export const sheetLine = Joi.object<SheetLine>({
   corrects: date(),
   accrues: signedHours().label("Accruing hours"),
   owedLeave: Joi.object().pattern(Joi.string().max(40), signedHours()),
-  explained: Joi.string().max(300),
+  // Back pay names each of the pays that it is of.
+  explained: Joi.string().max(2000),
   time: Joi.object({
     hours: signedHours(),
     amount: signedMoney(),

@@ -1,4 +1,5 @@
 /** However late raises become known, and in whatever order: what was paid in the end is what each day was due. */
+import { newCorrection } from "@zesty/contract/corrections";
 import { addDays, weekday } from "@zesty/core/calendar/dates";
 import { readDay } from "@zesty/core/hours/dayText";
 import fc from "fast-check";
@@ -209,4 +210,17 @@ it.each([
   signRun(made, runId);
   const change = { section: "employment" as const, values: terms("2026-06-22", "83200") };
   expect(planBackPay(context, actor, id, change).total).toBe(due);
+});
+
+it("over many pays is a line that a correction of its pay may send back", () => {
+  const made = smallWorld(1);
+  world = made;
+  const { context, actor } = made;
+  const [id = 0] = made.personIds;
+  for (let at = 0; at < 32; at += 1) signRun(made, openUsual(made));
+  const runId = openUsual(made);
+  payBack(context, actor, id, said(plainTerms(made, { from: "2026-06-22", hourlyRate: "40" })));
+  const lines = readRun(context, actor, runId).rows[0]?.lines ?? [];
+  expect(lines.some((line) => (line.explained?.length ?? 0) > 300)).toBe(true);
+  expect(newCorrection.validate({ payId: 1, lines, into: "next" }).error).toBeUndefined();
 });
