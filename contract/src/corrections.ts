@@ -1,12 +1,22 @@
+import type { DayRecord } from "@zesty/core/hours/dayText";
 import type { Entry, SheetLine } from "@zesty/core/pay/row";
 import Joi from "joi";
-import { amountNotNegative, id } from "./fields.ts";
+import { amountNotNegative, date, id } from "./fields.ts";
 import { sheetLine } from "./lines.ts";
+import { dayRecord } from "./time.ts";
+
+/** A day of a signed pay as it should have been on record; null: nothing of it. */
+export interface DayTold {
+  date: string;
+  record: DayRecord | null;
+}
 
 /** An earlier pay as it should have been, and where the difference goes. */
 export interface NewCorrection {
   payId: number;
   lines: SheetLine[];
+  /** by these days in place of the lines: the pay is composed again with them */
+  days?: DayTold[] | undefined;
   /** lines in the next run of the cycle, or a run of its own now */
   into: "next" | "own";
   /** overpaid: how much of each pay goes towards paying it back */
@@ -14,7 +24,13 @@ export interface NewCorrection {
 }
 export const newCorrection = Joi.object<NewCorrection>({
   payId: id().required(),
-  lines: Joi.array().items(sheetLine).max(60).required(),
+  lines: Joi.array().items(sheetLine).max(60).when("days", { is: Joi.exist(), otherwise: Joi.required() }).default([]),
+  days: Joi.array()
+    .items(Joi.object({ date: date().required().label("Day"), record: dayRecord.allow(null).required() }))
+    .min(1)
+    .max(60)
+    .label("Days")
+    .messages({ "array.min": "No day is said otherwise than it was paid. Type the day that was told too late." }),
   into: Joi.string().valid("next", "own").required().label("Correct in"),
   recoverPerPay: amountNotNegative().empty("").label("Take back each pay"),
 });
@@ -44,6 +60,11 @@ export interface CorrectablePay {
   hourlyRate: string | null;
   lines: SheetLine[];
   elements: { id: number; name: string; entry: Entry }[];
+  /**
+   * its days, where it follows from them: `record` is what it was paid by (null: as the agreed week has it), `told` what a
+   * correction says that waits, or what is on record and was left out
+   */
+  days: { date: string; record: DayRecord | null; told?: DayRecord | null | undefined; usual: string | null }[] | null;
   corrections: { runId: number; payday: string; state: string }[];
   /** the pay and its corrections as they were read: sent with If-Match, nobody's correction is taken back by a slower one */
   stamp: string;

@@ -150,7 +150,7 @@ const shift = Joi.object({
     end: wall(),
   }).and("start", "end"),
 });
-const dayRecord = Joi.object<DayRecord>({
+export const dayRecord = Joi.object<DayRecord>({
   shifts: Joi.array().items(shift).max(6).required(),
   leave: Joi.array()
     .items(

@@ -6,7 +6,7 @@ import { type AnyInput, workOutPay } from "@zesty/core/countries/countries";
 import { typedFrom } from "@zesty/core/pay/asTyped";
 import { asItWas } from "@zesty/core/pay/backPay";
 import { compose } from "@zesty/core/pay/compose";
-import type { PayElement } from "@zesty/core/pay/row";
+import type { PayElement, SheetLine } from "@zesty/core/pay/row";
 import type { RowFigures } from "@zesty/core/pay/snapshot";
 import type { Laid, Typed } from "@zesty/core/pay/strands";
 import { type Decimal, decimal } from "@zesty/core/quantity/decimal";
@@ -28,6 +28,7 @@ interface SignedThen {
 /** A pay as it would be now; the fault says why it cannot be told. */
 export interface PastComposed {
   name: string;
+  lines: SheetLine[];
   input: AnyInput | null;
   figures: RowFigures | null;
   fault: string | null;
@@ -104,6 +105,7 @@ export function composePast(
       row.payId,
       {
         name: `${row.person.givenName} ${row.person.familyName}`,
+        lines: row.lines,
         input: input ?? null,
         figures: figures ?? null,
         fault:

@@ -21,6 +21,7 @@ import { dryRun } from "../store/dryRun.ts";
 import { debt, payElement, payRun, type person } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
 import { nextRun, overpaidOnPayday, ownRun } from "./correctionRun.ts";
+import { linesByDays } from "./linesByDays.ts";
 import { findCorrectable, paidFor } from "./paidSoFar.ts";
 
 export const planCorrection = (context: Context, actor: Actor, wanted: NewCorrection): CorrectionPlan =>
@@ -73,14 +74,20 @@ function settle(context: Context, actor: Actor, wanted: NewCorrection) {
   const known = elementsOf(context, run.businessId);
   if (wanted.lines.some((line) => !known.has(line.elementId)))
     throw cannot("unknown-element", "A line uses a pay element that this business does not have. Nothing was changed.");
-  const differences = correctionLines(was, wanted.lines, rate, run.payday, paidFor(context, row, run));
+  const { from, to } = wanted.days
+    ? linesByDays(context, actor, wanted.payId, wanted.days)
+    : { from: was, to: wanted.lines };
+  const differences = correctionLines(from, to, rate, run.payday, paidFor(context, row, run));
+  if (wanted.days && differences.length > 0) differences.push(...daysAsRecorded(known, to, differences, run.payday));
   const then = loadRun(context, run.id, [row.id]);
-  const lines = accruing(context, then, pricedThen(context, then, differences, wanted.lines), was, wanted.lines);
+  const lines = accruing(context, then, pricedThen(context, then, differences, to), from, to);
   demandNoDonationBack(context, run, lines);
   if (lines.length === 0)
     throw cannot(
       "no-difference",
-      "Nothing differs from the pay as it was. Change the hours or amounts that were wrong.",
+      wanted.days
+        ? "Nothing differs by these days. Hours that somebody typed over the record stand: correct the lines instead."
+        : "Nothing differs from the pay as it was. Change the hours or amounts that were wrong.",
     );
   if (wanted.into === "next" && overpaidOnPayday(context, run, row.id, lines)?.yearAmended)
     throw cannot(
@@ -89,8 +96,8 @@ function settle(context: Context, actor: Actor, wanted: NewCorrection) {
     );
   const found =
     wanted.into === "own"
-      ? ownRun(context, actor, run, row, lines)
-      : { ...nextRun(context, actor, run, row, lines), overpaid: null };
+      ? ownRun(context, actor, run, row, lines, wanted.days)
+      : { ...nextRun(context, actor, run, row, lines, wanted.days), overpaid: null };
   if (found.overpaid !== null && wanted.recoverPerPay)
     owe(context, who, found.actId, findRun(context, found.runId).payday, found.overpaid, wanted.recoverPerPay);
   db.update(payRun)
@@ -99,6 +106,19 @@ function settle(context: Context, actor: Actor, wanted: NewCorrection) {
     .run();
   composeAndCount(context, found.runId);
   return { ...found, run, who, original: signed };
+}
+
+/** The days worked follow from the record, where they do, and not from what is without pay: said even where as many are left. */
+function daysAsRecorded(
+  elements: ReturnType<typeof elementsOf>,
+  lines: readonly SheetLine[],
+  differences: readonly SheetLine[],
+  corrects: string,
+): SheetLine[] {
+  const isOfDays = ({ elementId }: SheetLine) => elements.get(elementId)?.element === "daysWorked";
+  const found = lines.find(isOfDays);
+  const time = { units: "0", why: ["as many days as before"] };
+  return !found || differences.some(isOfDays) ? [] : [{ elementId: found.elementId, units: "0", corrects, time }];
 }
 
 /** A donation that was passed on is not the employer's to take back (and no filing has a place for it). */

@@ -1,11 +1,12 @@
 /** The run that a correction stands in: the next one of the cycle, or one of its own. */
+import type { DayTold } from "@zesty/contract/corrections";
 import { amendsEarlierYear, payrollYearOf, withoutGuarantee, workOutAnyRow } from "@zesty/core/countries/countries";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { and, eq, isNull, or, sql } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
-import type { Run } from "../ground/findRun.ts";
+import { findRun, type Run } from "../ground/findRun.ts";
 import { undoAct } from "../row/acts.ts";
 import { keepComposed } from "../row/keepComposed.ts";
 import { loadRun } from "../row/runRows.ts";
@@ -19,7 +20,14 @@ import { openRunOf } from "./finalRun.ts";
 import { taxedSoFar } from "./paidSoFar.ts";
 
 /** The difference as lines of the next run of the cycle; they are taxed with that pay. */
-export function nextRun(context: Context, actor: Actor, run: Run, row: typeof pay.$inferSelect, lines: SheetLine[]) {
+export function nextRun(
+  context: Context,
+  actor: Actor,
+  run: Run,
+  row: typeof pay.$inferSelect,
+  lines: SheetLine[],
+  days?: DayTold[],
+) {
   const { db } = context.store;
   const runId =
     openRunOf(context, run.cycleId)?.id ??
@@ -36,7 +44,7 @@ export function nextRun(context: Context, actor: Actor, run: Run, row: typeof pa
       .values({ runId, personId: row.personId, included: true, periods: 1, lines: [], typed: [] })
       .returning({ id: pay.id })
       .get().id;
-  return { runId, payId, actId: putAct(context, actor, runId, row, run.businessId, lines) };
+  return { runId, payId, actId: putAct(context, actor, runId, row, lines, days) };
 }
 /**
  * Pay that should not have been paid, where it is put right on its own payday. `yearAmended`: of an earlier payroll year,
@@ -58,7 +66,14 @@ export function overpaidOnPayday(context: Context, run: Run, payId: number, line
  * becomes a debt of the person, so that nobody is paid less than nothing. Of an earlier payroll year the debt is gross:
  * the correction stands on the payday that it corrects, and gives no tax back.
  */
-export function ownRun(context: Context, actor: Actor, run: Run, row: typeof pay.$inferSelect, lines: SheetLine[]) {
+export function ownRun(
+  context: Context,
+  actor: Actor,
+  run: Run,
+  row: typeof pay.$inferSelect,
+  lines: SheetLine[],
+  days?: DayTold[],
+) {
   const { db } = context.store;
   const onPayday = overpaidOnPayday(context, run, row.id, lines);
   // Not before the pay that it corrects: the year to date must hold both.
@@ -102,7 +117,7 @@ export function ownRun(context: Context, actor: Actor, run: Run, row: typeof pay
       })
       .returning({ id: pay.id })
       .get().id;
-  const actId = putAct(context, actor, runId, row, run.businessId, lines);
+  const actId = putAct(context, actor, runId, row, lines, days);
   keepComposed(context, runId, [payId]);
   const [worked] = workRows(context, loadRun(context, runId, [payId]));
   const net = decimal(worked?.figures?.net ?? "0");
@@ -129,10 +144,11 @@ export function putAct(
   actor: Actor,
   runId: number,
   row: typeof pay.$inferSelect,
-  businessId: number,
   lines: SheetLine[],
+  days: DayTold[] = [],
 ): number {
   const { db } = context.store;
+  const { businessId } = findRun(context, runId);
   const at = context.clock.now();
   const before = db
     .select({ id: act.id, runId: act.runId })
@@ -152,6 +168,7 @@ export function putAct(
     .insert(act)
     .values({
       ...{ businessId, kind: "correction", personId: row.personId, runId, lines, correctsPayId: row.id },
+      days: days.length === 0 ? null : days,
       ...{ userId: actor.userId, at },
     })
     .returning({ id: act.id })

@@ -32,6 +32,9 @@ const mostDays = 7 * 366;
 /** Rows composed at once: others are answered between two slices. */
 const slice = 20;
 
+/** dollars: as many lines as a correction has may each be half a cent apart */
+const roundings = "0.05";
+
 interface Looked extends LookedPay {
   payId: number;
   /** what was paid back of it, in cents */
@@ -157,7 +160,9 @@ export function* lookOverSteps(context: Context, businessId: number, wanted: Loo
       const back = backPaidOf(context, each.personId, [each.signedPayId]).get(each.signedPayId) ?? 0;
       const correction = known.get(each.payday) ?? zero;
       const before = decimal(back).div(100).plus(correction);
-      const difference = decimal(each.due).minus(each.paid).minus(before);
+      const whole = decimal(each.due).minus(each.paid).minus(before);
+      // Lines of a correction are rounded one by one.
+      const difference = !correction.isZero() && whole.abs().lt(roundings) ? zero : whole;
       const open = waiting.get(each.payId);
       const fault = open
         ? `A correction of it stands in the open run of ${dateWords(open)}: sign that off or undo it first.`

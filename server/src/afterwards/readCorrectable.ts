@@ -6,6 +6,7 @@ import { eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { stampOf } from "../http/seen.ts";
 import { pay, payElement, payRun } from "../store/schema.ts";
+import { daysOfPay } from "./linesByDays.ts";
 import { findCorrectable } from "./paidSoFar.ts";
 
 /** Lines of one element at one rate put together, as somebody would type them. */
@@ -35,6 +36,7 @@ export function readCorrectable(context: Context, payId: number): CorrectablePay
         (each.pay.corrects?.payId === payId || each.pay.lines.some(isOfIt)),
     );
   const lines = merged(was, rate, run.payday);
+  const days = daysOfPay(context, payId);
   const made = corrections.map((each) => ({ runId: each.run.id, payday: each.run.payday, state: each.run.state }));
   return {
     payId,
@@ -45,8 +47,9 @@ export function readCorrectable(context: Context, payId: number): CorrectablePay
     hourlyRate: rate,
     lines,
     elements: elements.map(({ id, name, entry }) => ({ id, name, entry })),
+    days,
     corrections: made,
     // One that waits in an open run is not in the lines yet, and may be another one by now.
-    stamp: stampOf([lines, corrections.map((each) => [each.run.id, each.pay.id, each.pay.lines.filter(isOfIt)])]),
+    stamp: stampOf([lines, days, corrections.map((each) => [each.run.id, each.pay.id, each.pay.lines.filter(isOfIt)])]),
   };
 }

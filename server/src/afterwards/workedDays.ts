@@ -14,7 +14,7 @@ export function workedDays(
     store
       .prepared<[number], { date: string; record: string }>(
         `SELECT t.date AS date, d.record AS record FROM time_paid t JOIN time_day d ON d.id = t.day_id
-         WHERE t.pay_id = ? AND t.sign = 1 AND d.record IS NOT NULL`,
+         WHERE t.pay_id = ? AND d.record IS NOT NULL AND d.record <> 'null' GROUP BY t.day_id HAVING SUM(t.sign) > 0`,
       )
       .all(payId)
       .map(({ date, record }) => [date, hoursOf(JSON.parse(record) as DayRecord)]),

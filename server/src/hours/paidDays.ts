@@ -158,7 +158,7 @@ export function unlockDays({ store }: Context, runId: number): void {
     .prepared<[number]>(
       `INSERT INTO time_paid (day_id, person_id, date, pay_id, sign)
        SELECT day_id, person_id, date, pay_id, -1 FROM time_paid
-       WHERE pay_id IN (SELECT id FROM pay WHERE run_id = ?)`,
+       WHERE pay_id IN (SELECT id FROM pay WHERE run_id = ?) GROUP BY day_id, pay_id HAVING SUM(sign) > 0`,
     )
     .run(runId);
 }
@@ -181,7 +181,8 @@ export function unlockPays({ store }: Context, payIds: readonly number[]): void 
   store
     .prepared<[string]>(
       `INSERT INTO time_paid (day_id, person_id, date, pay_id, sign)
-       SELECT day_id, person_id, date, pay_id, -1 FROM time_paid WHERE pay_id IN (SELECT value FROM json_each(?))`,
+       SELECT day_id, person_id, date, pay_id, -1 FROM time_paid WHERE pay_id IN (SELECT value FROM json_each(?))
+       GROUP BY day_id, pay_id HAVING SUM(sign) > 0`,
     )
     .run(JSON.stringify(payIds));
 }

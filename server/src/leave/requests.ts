@@ -9,13 +9,15 @@ import { balanceOn, type LeaveOn } from "@zesty/core/leave/forecast";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
-import { todayAt } from "../ground/findBusiness.ts";
+import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { cannot, conflict, notFound } from "../ground/problem.ts";
 import { type KnownPerson, personTimes } from "../hours/personTimes.ts";
+import type { KnownDay } from "../hours/readDays.ts";
 import { leaveAnswer, leaveRequest, person } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 import { refreshTimeInRuns } from "../time/intoRun.ts";
+import { wayToPay } from "../time/wayToPay.ts";
 import { leaveDaysOf, spanOf } from "./daysAsked.ts";
 import { findRequest, standingRequests } from "./readLeave.ts";
 import { standingsOf } from "./standings.ts";
@@ -192,8 +194,11 @@ function ontoRecord(
   const start = asked.first < today ? asked.first : today;
   const [known] = personTimes(context, businessId, [who.id], start, asked.last);
   if (!known) throw notFound("person");
-  const span = leaveDaysOf(context, known, asked);
   const before = new Map(known.known.filter((day) => day.kind === "worked").map((day) => [day.date, day]));
+  const all = leaveDaysOf(context, known, asked);
+  // Days that the correction of their pay has said already.
+  const span = all.filter(({ date }) => !isPaidAs(before.get(date), asked));
+  if (all.length > 0 && span.length === 0) return;
   const changes = span.map(({ date }): DayChange => {
     const day = before.get(date)?.record ?? null;
     const others = (day?.leave ?? []).filter((each) => each.request !== undefined || each.kind !== asked.kind);
@@ -226,6 +231,17 @@ function ontoRecord(
     });
 }
 
+/** A day of a signed-off pay that is the leave asked for, without a request. */
+const isPaidAs = (day: KnownDay | undefined, { kind, hoursADay }: LeaveRequest): boolean =>
+  day?.state === "locked" &&
+  (day.record?.leave ?? []).some(
+    (each) =>
+      each.request === undefined &&
+      each.kind === kind &&
+      (hoursADay === null) === (each.hours === undefined) &&
+      decimal(hoursADay ?? "0").eq(each.hours ?? "0"),
+  );
+
 /** Leave of a kind with a balance goes below nought only where that was agreed. */
 function demandBalance(
   context: Context,
@@ -256,14 +272,24 @@ function demandBalance(
 function offRecord(context: Context, actor: Actor, businessId: number, asked: LeaveRequest): string | null {
   const [known] = personTimes(context, businessId, [asked.personId], asked.first, asked.last);
   const own = (known?.known ?? []).filter(
-    (day) => day.kind === "worked" && day.record?.leave.some((each) => each.request === asked.id),
+    (day) =>
+      day.kind === "worked" && (day.record?.leave.some((each) => each.request === asked.id) || isPaidAs(day, asked)),
   );
   const free = own.filter((day) => day.state !== "locked");
   const paid = own.filter((day) => day.state === "locked");
   if (own.length > 0 && free.length === 0)
     throw conflict(
       "leave-paid",
-      `All of it is paid, on ${dateWords(paid[0]?.payday ?? "")}. Correct that pay, or take its run back.`,
+      `All of it is paid, on ${dateWords(paid[0]?.payday ?? "")}. Correct that pay by its days, or take its run back.`,
+      wayToPay(
+        context,
+        findBusiness(context, businessId).country,
+        paid.map(({ personId, date, record: day }) => ({
+          personId,
+          date,
+          record: day && withoutRequest(day, asked.id),
+        })),
+      ),
     );
   const changes = free.map(
     ({ personId, date, record: day }): DayChange => ({

@@ -86,9 +86,12 @@ export function otherPays(
   return found;
 }
 
-/** Australia: hours that other pays of the same period paid, and earnings of theirs that were left out of super. */
+/**
+ * Australia: hours that other pays of the same period paid, and earnings of theirs that were left out of super. A pay that is
+ * worked out again after it was corrected has its own corrections beside it: they are no other pay.
+ */
 export function hoursInPeriod(context: Context, run: Run, personIds: readonly number[]): Map<number, PaidInPeriod> {
-  const hours = context.store.prepared<[string, string], { id: number; ordinary: number; overtime: number }>(
+  const hours = context.store.prepared<[string, string, number], { id: number; ordinary: number; overtime: number }>(
     `SELECT s.person_id AS id,
        SUM(CASE WHEN json_extract(l.value, '$.element') = 'overtime' THEN 0 ELSE ${hoursOfLine} END) AS ordinary,
        SUM(CASE WHEN json_extract(l.value, '$.element') = 'overtime' THEN ${hoursOfLine} ELSE 0 END) AS overtime
@@ -96,10 +99,12 @@ export function hoursInPeriod(context: Context, run: Run, personIds: readonly nu
      WHERE s.run_id IN (SELECT value FROM json_each(?)) AND s.person_id IN (SELECT value FROM json_each(?))
        AND s.kind = 'pay' AND r.state <> 'takenBack'
        AND ${isEmployed} AND (r.kind = 'correction' OR json_extract(l.value, '$.corrects') IS NULL)
+       AND NOT EXISTS (SELECT 1 FROM pay c JOIN pay o ON o.id = json_extract(c.corrects, '$.payId')
+         WHERE c.id = s.pay_id AND o.run_id = ?)
      GROUP BY s.person_id`,
   );
   const found = otherRuns(context, run, personIds).flatMap(({ runIds, ids }) =>
-    hours.all(JSON.stringify(runIds), JSON.stringify(ids)),
+    hours.all(JSON.stringify(runIds), JSON.stringify(ids), run.id),
   );
   if (found.length === 0) return new Map();
   const earned = otherPays(context, run, personIds, ["guaranteeEarnings", "guaranteeBase"]);

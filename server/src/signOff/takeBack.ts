@@ -8,6 +8,7 @@ import { findBusiness } from "../ground/findBusiness.ts";
 import { findRun, type Run } from "../ground/findRun.ts";
 import { conflict } from "../ground/problem.ts";
 import { demandYearOpen } from "../ground/yearClosed.ts";
+import { untellDaysOf } from "../hours/daysTold.ts";
 import { unlockDays } from "../hours/paidDays.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
 import { insertRun } from "../runs/openRun.ts";
@@ -39,6 +40,7 @@ export function takeBack(context: Context, actor: Actor, runId: number, reason: 
     demandYearOpen(context, run.businessId, run.payday);
     reverseFacts(context, run);
     unlockDays(context, runId);
+    untellDaysOf(context, runId, { userId: actor.userId, at: context.clock.now() });
     context.store.db.update(outbox).set({ state: "cancelled" }).where(eq(outbox.runId, runId)).run();
     context.store.db.update(payRun).set({ state: "takenBack" }).where(eq(payRun.id, runId)).run();
     context.country(findBusiness(context, run.businessId).country).lodging.takenBack(context, run);

@@ -6,6 +6,7 @@ import { journalCsv } from "../documents/journalCsv.ts";
 import type { Actor, Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
 import { accountNames, gatherLines } from "../ground/journalLines.ts";
+import { tellDaysOf } from "../hours/daysTold.ts";
 import { lockDays } from "../hours/paidDays.ts";
 import type { DueEntry, Prepared, PreparedPay } from "../row/prepared.ts";
 import { factWriter } from "../store/factWriter.ts";
@@ -58,6 +59,7 @@ export function writeSigned(context: Context, actor: Actor, ready: ReadyRun, fin
     run,
     prepared.pays.map(({ row }) => ({ payId: row.row.payId, personId: row.row.person.id })),
   );
+  tellDaysOf(context, run.id, { userId: actor.userId, at: signedAt });
   record(context.store, {
     at: signedAt,
     userId: actor.userId,

@@ -8,6 +8,7 @@ import { notOfCountry } from "@zesty/core/hours/dayText";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
 import { cannot, conflict, notFound } from "../ground/problem.ts";
+import { maySee } from "../ground/rights.ts";
 import { closedDays } from "../hours/closedDays.ts";
 import { reachDays } from "../hours/paidDays.ts";
 import { contextDays } from "../hours/personTimes.ts";
@@ -15,6 +16,7 @@ import { daysBetweenDates } from "../hours/readDays.ts";
 import { sqlList } from "../store/sqlList.ts";
 import { record } from "../store/trail.ts";
 import { refreshTimeInRuns } from "./intoRun.ts";
+import { wayToPay } from "./wayToPay.ts";
 
 interface Known {
   name: string;
@@ -41,7 +43,7 @@ const inOrder = (value: unknown): string =>
   );
 
 /** Whose the requests are that days name. */
-function requestsNamed({ store }: Context, days: SaveDays["days"]): Map<number, number> {
+function requestsNamed({ store }: Context, days: readonly Said[]): Map<number, number> {
   const ids = days.flatMap(({ record: day }) => day?.leave.flatMap((each) => each.request ?? []) ?? []);
   if (ids.length === 0) return new Map();
   return new Map(
@@ -89,6 +91,37 @@ function whatChanges(days: SaveDays["days"], held: ReadonlyMap<string, string>):
   });
 }
 
+type Said = Pick<DayChange, "personId" | "date" | "record">;
+
+/** What a day cannot say, whoever says it and whenever. */
+export function faultsOfDays(context: Context, businessId: number, days: readonly Said[]): (string | null)[] {
+  const { country } = findBusiness(context, businessId);
+  const people = peopleOf(context, businessId, [...new Set(days.map((each) => each.personId))]);
+  const asked = requestsNamed(context, days);
+  const kinds = new Set(leaveKindsIn(country).map((kind) => kind.code));
+  const faultOf = ({ personId, date, record: day }: Said, who: Known): string | null => {
+    if (!day) return null;
+    if (date < who.startDate || (who.endDate !== null && date > who.endDate))
+      return "not employed on that day. Look at start and last day under People.";
+    const strange = day.leave.find((each) => !kinds.has(each.kind));
+    if (strange) return `“${strange.kind}” is not a kind of leave here.`;
+    if (day.leave.filter((each) => each.hours === undefined).length > 1)
+      return "two kinds of leave share the day. Say the hours of one of them.";
+    // A number alone would make leave look approved that nobody asked for.
+    if (day.leave.some((each) => each.request !== undefined && asked.get(each.request) !== personId))
+      return "names a request for leave that is not this person's. Type the leave without it.";
+    const notHere = notOfCountry(day, country);
+    if (notHere) return notHere;
+    const wrong = day.shifts.find((each) => each.start.slice(0, 10) !== date || each.end <= each.start);
+    return wrong ? "a shift starts on its own day and ends after its start." : null;
+  };
+  return days.map((day) => {
+    const who = people.get(day.personId);
+    const fault = who && faultOf(day, who);
+    return fault ? `${who.name}, ${dateWords(day.date)}: ${fault}` : null;
+  });
+}
+
 /** Appends days, all or none; those that are paid already are refused. Open runs take them up. */
 export function saveDays(
   context: Context,
@@ -98,7 +131,6 @@ export function saveDays(
   source = "typed",
 ): void {
   const ids = [...new Set(days.map((each) => each.personId))];
-  const { country } = findBusiness(context, businessId);
   const people = peopleOf(context, businessId, ids);
   if (people.size < ids.length) throw notFound("person");
   const dates = days.map((each) => each.date).sort();
@@ -106,33 +138,24 @@ export function saveDays(
   const closedBy = closedDays(context, ids);
   const held = new Map([...known.values()].flat().map((day) => [dayKey(day), inOrder(day.record)]));
   demandUnchanged(days, held, people);
-  const asked = requestsNamed(context, days);
-  const kinds = new Set(leaveKindsIn(country).map((kind) => kind.code));
+  const faults = faultsOfDays(context, businessId, days);
+  const paid: Said[] = [];
   const errors = days.flatMap(({ personId, date, kind, record: day }, at) => {
-    const who = people.get(personId);
-    const fault = (text: string) => [{ path: `days.${at}`, text: `${who?.name}, ${dateWords(date)}: ${text}` }];
-    if (!who) return [];
-    if (day && (date < who.startDate || (who.endDate !== null && date > who.endDate)))
-      return fault("not employed on that day. Look at start and last day under People.");
-    const strange = day?.leave.find((each) => !kinds.has(each.kind));
-    if (strange) return fault(`“${strange.kind}” is not a kind of leave here.`);
-    if ((day?.leave.filter((each) => each.hours === undefined).length ?? 0) > 1)
-      return fault("two kinds of leave share the day. Say the hours of one of them.");
-    // A number alone would make leave look approved that nobody asked for.
-    if (day?.leave.some((each) => each.request !== undefined && asked.get(each.request) !== personId))
-      return fault("names a request for leave that is not this person's. Type the leave without it.");
-    const notHere = day && notOfCountry(day, country);
-    if (notHere) return fault(notHere);
-    const wrong = day?.shifts.find((each) => each.start.slice(0, 10) !== date || each.end <= each.start);
-    if (wrong) return fault("a shift starts on its own day and ends after its start.");
+    const fault = faults[at];
+    if (fault) return [{ path: `days.${at}`, text: fault }];
     if (kind === "planned") return [];
     const before = known.get(personId)?.find((each) => each.date === date && each.kind === "worked");
     const payday = before?.state === "locked" ? before.payday : closedBy(personId, date, day, before?.record ?? null);
-    return payday
-      ? fault(`paid on ${dateWords(payday)}. Correct that pay, or take its run back; the record then opens.`)
-      : [];
+    if (!payday) return [];
+    paid.push({ personId, date, record: day });
+    const text = `${people.get(personId)?.name}, ${dateWords(date)}: paid on ${dateWords(payday)}. Correct that pay by its days, or take its run back.`;
+    return [{ path: `days.${at}`, text }];
   });
-  if (errors[0]) throw cannot("day-refused", `Nothing was saved. ${errors[0].text}`, { errors });
+  if (errors[0]) {
+    const way = faults.every((each) => each === null) && maySee(context, actor, businessId);
+    const mend = way ? wayToPay(context, findBusiness(context, businessId).country, paid) : undefined;
+    throw cannot("day-refused", `Nothing was saved. ${errors[0].text}`, { errors, ...(mend ? { mend } : {}) });
+  }
   const changes = whatChanges(days, held);
   if (changes.length === 0) return;
   context.store.transaction(() => {

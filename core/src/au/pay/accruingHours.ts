@@ -37,8 +37,9 @@ export function weeksIn(cycle: Cycle, periods: number): Decimal {
 const hoursOf = (lines: readonly PayLine[]): Decimal =>
   lines.reduce((total, line) => total.plus(decimalOrZero(line.hours)), zero);
 
-/** Absences that leave does not accrue on, by their hours. */
-const isAway = (line: PayLine): boolean => line.element === "leaveTaken" && !leaveKind(line.leave).accrues;
+/** Absences of the pay's own days that leave does not accrue on, by their hours; a correction says itself what it changes. */
+const isAway = (line: PayLine): boolean =>
+  line.element === "leaveTaken" && line.corrects === undefined && !leaveKind(line.leave).accrues;
 
 const isSalary = (line: PayLine): boolean =>
   line.element === "ordinary" &&

@@ -1,5 +1,5 @@
 /** The stage of the Holidays Act of a New Zealand pay: what the Act counts of it, days and hours. */
-import { atLeastZero, decimalOrZero, zero } from "../../quantity/decimal.ts";
+import { atLeastZero, type Decimal, decimalOrZero, sum, zero } from "../../quantity/decimal.ts";
 import { type Figure, figure, sumOf } from "../../working/figure.ts";
 import { daysAWeek } from "../relevantDailyPay.ts";
 import { amounts, type Earned, type Given } from "./earnings.ts";
@@ -19,37 +19,45 @@ export function holidayRecord({ input }: Given, { lines }: Earned) {
   };
 }
 
-/** Days worked or paid for: as typed, with the days of paid leave beside them; else the days of the working week. */
-function daysOf({ lines, holidays, patternDays, correctsTaxable }: PayInputNz): Figure {
-  const units = (wanted: (line: PayLineNz) => boolean) =>
-    lines.reduce((total, line) => (wanted(line) ? total.plus(decimalOrZero(line.units)) : total), zero);
-  // A line of days before the week changed is of the week as it was.
-  const inWeek = ({ asOf }: PayLineNz): number => daysAWeek(asOf ?? holidays ?? { pattern: null });
-  const inDays = (wanted: (line: PayLineNz) => boolean) =>
-    lines.reduce(
-      (total, line) => (wanted(line) ? total.plus(decimalOrZero(line.units).times(inWeek(line))) : total),
-      zero,
-    );
-  const typed = lines.some((line) => line.element === "daysWorked");
-  // A day of which a part was without pay is a day that was worked in part.
-  const unpaid = inDays(isUnpaidNz).toDecimalPlaces(2).cutTo(0);
-  const paidDays = units(
-    (line) =>
-      (line.element === "leaveTaken" && line.leave !== "annual" && !isUnpaidNz(line)) ||
-      line.element === "publicHoliday" ||
-      line.element === "alternativeHoliday",
-  ).plus(inDays((line) => line.element === "leaveTaken" && line.leave === "annual"));
-  const value = typed
-    ? units((line) => line.element === "daysWorked").plus(paidDays)
-    : correctsTaxable === undefined
-      ? atLeastZero(decimalOrZero(patternDays).minus(unpaid))
-      : // The days of the week count with the pay that is corrected: more of them without pay, or fewer.
-        zero.minus(unpaid);
-  return figure("Days worked or paid for", value, "count", () => ({
+/** Days worked or paid for: those of the pay's own lines, and by how much its corrections change those of earlier pays. */
+function daysOf(input: PayInputNz): Figure {
+  const own = input.lines.filter((line) => line.corrects === undefined);
+  const typed = typedDays(input, own);
+  const ownDays =
+    typed ??
+    // The days of the week count with the pay that is corrected.
+    (input.correctsTaxable === undefined
+      ? atLeastZero(decimalOrZero(input.patternDays).minus(unpaidDays(input, own)))
+      : zero);
+  const corrected = [...new Set(input.lines.flatMap(({ corrects }) => corrects ?? []))].map((payday) => {
+    const lines = input.lines.filter((line) => line.corrects === payday);
+    return typedDays(input, lines) ?? zero.minus(unpaidDays(input, lines));
+  });
+  return figure("Days worked or paid for", ownDays.plus(sum(corrected)), "count", () => ({
     rule: typed
       ? "Days worked as typed, with days of paid leave and holidays"
       : "Days of the period in the working week, less unpaid ones",
   }));
+}
+
+// A line of days before the week changed is of the week as it was.
+const inDays = ({ holidays }: PayInputNz, lines: readonly PayLineNz[]) =>
+  sum(lines.map(({ units, asOf }) => decimalOrZero(units).times(daysAWeek(asOf ?? holidays ?? { pattern: null }))));
+
+/** A day of which a part was without pay is a day that was worked in part. */
+const unpaidDays = (input: PayInputNz, lines: readonly PayLineNz[]) =>
+  inDays(input, lines.filter(isUnpaidNz)).toDecimalPlaces(2).cutTo(0);
+
+/** Days as typed or as recorded, with the days of paid leave beside them; null where no line says them. */
+function typedDays(input: PayInputNz, lines: readonly PayLineNz[]): Decimal | null {
+  if (!lines.some((line) => line.element === "daysWorked")) return null;
+  const isAnnual = (line: PayLineNz) => line.element === "leaveTaken" && line.leave === "annual";
+  const inUnits = lines.filter(
+    (line) =>
+      ["daysWorked", "publicHoliday", "alternativeHoliday"].includes(line.element) ||
+      (line.element === "leaveTaken" && !isAnnual(line) && !isUnpaidNz(line)),
+  );
+  return sum(inUnits.map(({ units }) => decimalOrZero(units))).plus(inDays(input, lines.filter(isAnnual)));
 }
 
 const hoursOfNz = (lines: readonly WorkedLineNz[]): Figure =>

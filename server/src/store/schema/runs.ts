@@ -1,5 +1,6 @@
 /** Runs that are open: they may be changed until signed off. */
 
+import type { DayTold } from "@zesty/contract/corrections";
 import { runStates } from "@zesty/contract/runStates";
 import type { Extras, Overrides } from "@zesty/core/pay/input";
 import type { OpenTime, SheetLine } from "@zesty/core/pay/row";
@@ -130,6 +131,8 @@ export const act = sqliteTable(
     lines: json<SheetLine[]>("lines").notNull(),
     /** the pay that a correction is of */
     correctsPayId: integer("corrects_pay_id").references(() => pay.id),
+    /** days of that pay as a correction says them; on record with the sign-off of its run */
+    days: json<DayTold[]>("days"),
     /** the terms of employment that back pay came of, or those of the agreement */
     termsId: integer("terms_id"),
     /** what back pay owes for each signed pay; leave by kind, in ten-thousandths of its unit */

@@ -5,13 +5,15 @@ import type { RunRow, RunView } from "@zesty/contract/runs";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { useState } from "react";
-import { Link, useNavigate } from "react-router";
+import { Link, useNavigate, useSearchParams } from "react-router";
 import { onPage } from "../../countries/onPage.ts";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, TextField } from "../../parts/Fields.tsx";
 import { hours, longDate, money } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { afterwardsApi } from "../../state/afterwardsApi.ts";
+import { DaysAsWanted } from "./DaysAsWanted.tsx";
+import { daysTold, type ToldTexts, textsFrom } from "./toldDays.ts";
 
 export function CorrectionPanel({ view, row, onBack }: { view: RunView; row: RunRow; onBack: () => void }) {
   const { data, error } = afterwardsApi.useCorrectableQuery(
@@ -31,6 +33,7 @@ export function CorrectionPanel({ view, row, onBack }: { view: RunView; row: Run
 }
 
 type Into = "next" | "own";
+type By = "days" | "lines";
 
 const emptyOf = {
   hours: { hours: "0" },
@@ -54,6 +57,12 @@ function Correct({ country, pay }: { country: CountryCode; pay: CorrectablePay }
   // As it was opened: what a colleague corrects meanwhile is not taken back by what these lines still show.
   const [seen] = useState(pay.stamp);
   const [lines, setLines] = useState<SheetLine[]>(pay.lines);
+  const [handed] = useState(textsFrom(useSearchParams()[0].get("told")));
+  const [texts, setTexts] = useState<ToldTexts>(handed);
+  const [faults, setFaults] = useState<Record<string, string>>({});
+  const { days } = pay;
+  const isToldByDays = days?.some((day) => handed[day.date] !== undefined || day.told !== undefined);
+  const [by, setBy] = useState<By>(isToldByDays ? "days" : "lines");
   const [into, setInto] = useState<Into>("next");
   const [perPay, setPerPay] = useState("");
   const [plan, planned] = afterwardsApi.usePlanCorrectionMutation();
@@ -61,7 +70,7 @@ function Correct({ country, pay }: { country: CountryCode; pay: CorrectablePay }
   const wanted = {
     run: pay.runId,
     payId: pay.payId,
-    lines,
+    ...(by === "days" && days ? { lines: [], days: daysTold(days, texts, country).days } : { lines }),
     into,
     ...(perPay && into === "own" ? { recoverPerPay: perPay } : {}),
   };
@@ -78,7 +87,9 @@ function Correct({ country, pay }: { country: CountryCode; pay: CorrectablePay }
       noValidate
       onSubmit={(event) => {
         event.preventDefault();
-        void plan(wanted);
+        const unread = by === "days" && days ? daysTold(days, texts, country).faults : {};
+        setFaults(unread);
+        if (Object.keys(unread).length === 0) void plan(wanted);
       }}
     >
       <p className="mb-2 text-[14.5px] text-quiet">
@@ -95,7 +106,17 @@ function Correct({ country, pay }: { country: CountryCode; pay: CorrectablePay }
         </p>
       ))}
       <h3 className="mt-2 font-semibold">As it should have been</h3>
-      <LinesAsWanted pay={pay} lines={lines} onLines={typed(setLines)} />
+      {days && (
+        <ChoiceField label="Say it by" value={by} onChange={(event) => typed(setBy)(event.target.value as By)}>
+          <option value="lines">its lines</option>
+          <option value="days">its days</option>
+        </ChoiceField>
+      )}
+      {by === "days" && days ? (
+        <DaysAsWanted {...{ country, days, texts, faults }} onTexts={typed(setTexts)} />
+      ) : (
+        <LinesAsWanted pay={pay} lines={lines} onLines={typed(setLines)} />
+      )}
       <div className="mt-3 flex flex-col gap-3">
         <ChoiceField label="Correct it" value={into} onChange={(event) => typed(setInto)(event.target.value as Into)}>
           <option value="next">with the next run, as lines of that pay</option>

@@ -40,7 +40,8 @@ export function RunPage() {
   const { data, error } = runApi.useRunQuery(runId, { refetchOnMountOrArgChange: true, skip: !ready });
   const dispatch = useAppDispatch();
   const view = useAppSelector((state) => state.run.view);
-  const wanted = Number(useSearchParams()[0].get("pay"));
+  const [query] = useSearchParams();
+  const wanted = Number(query.get("pay"));
   useEffect(() => {
     if (!data) return;
     dispatch(loaded(data));
@@ -52,7 +53,7 @@ export function RunPage() {
   usePutInHand(data?.businessId);
   if (error) return <PageProblem error={error} />;
   if (view?.id !== runId) return <Loading what="the run" />;
-  return <OpenPage key={runId} view={view} onePay={wanted > 0} />;
+  return <OpenPage key={runId} view={view} onePay={wanted > 0} isToCorrect={query.has("told")} />;
 }
 
 /** What was typed in the run before is at the server before this run, or the same one anew, is read. */
@@ -75,11 +76,13 @@ function useRowsInHand(view: RunView) {
   return { shared, rows, shown, totals, row: rows.find((each) => each.payId === inHand) ?? rows[0] };
 }
 
-function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
+function OpenPage({ view, onePay, isToCorrect }: { view: RunView; onePay: boolean; isToCorrect: boolean }) {
   const dispatch = useAppDispatch();
   const unsaved = useAppSelector((state) => state.run.unsaved.length);
   const { data: sent } = sendApi.useSendQuery(view.id, { skip: view.state === "open" });
-  const [beside, setBeside] = useState<Beside>({ kind: "account" });
+  const [beside, setBeside] = useState<Beside>({
+    kind: isToCorrect && view.state !== "open" ? "correction" : "account",
+  });
   const [extra, setExtra] = useState<number[]>([]);
   const narrow = useNarrow();
   const gridRef = useRef<DataGridHandle>(null);

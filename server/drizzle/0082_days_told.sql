@@ -1,0 +1,1 @@
+ALTER TABLE `act` ADD `days` text;

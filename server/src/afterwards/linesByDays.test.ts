@@ -1,0 +1,208 @@
+/** A day told after its pay was signed off: the pay is corrected by it, and the record follows what is signed and taken back. */
+import type { NewCorrection } from "@zesty/contract/corrections";
+import { readDay } from "@zesty/core/hours/dayText";
+import { eq } from "drizzle-orm";
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import type { ProblemError } from "../ground/problem.ts";
+import { askForLeave } from "../leave/requests.ts";
+import { readPerson } from "../people/readPeople.ts";
+import { saveSection } from "../people/savePerson.ts";
+import { undoActOf } from "../row/acts.ts";
+import { readRun } from "../runs/readRun.ts";
+import { saveRows } from "../runs/saveRows.ts";
+import { takeBack } from "../signOff/takeBack.ts";
+import { act, pay } from "../store/schema.ts";
+import { endWhole } from "../testing/endWhole.ts";
+import { smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
+import { approve, begin, employment, open, row, signed, terms, type, who, world } from "../testing/timeMakers.ts";
+import { makeCorrection, planCorrection } from "./correction.ts";
+import { readCorrectable } from "./readCorrectable.ts";
+
+afterEach(() => endWhole(world));
+
+const date = "2026-06-23";
+const paid = () => row(runId).row.payId;
+let runId: number;
+const day = (text: string, on = date) => ({ date: on, record: readDay(text, on, "AU") as never });
+const wanted = (days: NewCorrection["days"], into: NewCorrection["into"] = "own"): NewCorrection => ({
+  ...{ payId: paid(), lines: [], days, into },
+});
+const correct = (text: string, into: NewCorrection["into"] = "own") =>
+  makeCorrection(world.context, world.actor, wanted([day(text)], into));
+const plan = (...days: ReturnType<typeof day>[]) => planCorrection(world.context, world.actor, wanted(days));
+const onRecord = () => {
+  const known = readCorrectable(world.context, paid()).days?.find((each) => each.date === date)?.record ?? null;
+  return known?.leave[0]?.kind ?? known?.shifts[0]?.start.slice(11) ?? (known ? "off" : "nothing");
+};
+const balance = () =>
+  Number(readPerson(world.context, who()).leave.balances.find((each) => each.kind === "personal")?.hours ?? 0);
+
+function usual(people = 1) {
+  begin(smallWorld(people));
+  saveSection(world.context, world.actor, who(), "employment", {
+    ...employment({ basis: "full-time", weeklyHours: "38", hourlyRate: "40" }),
+    workPattern: ["7.6", "7.6", "7.6", "7.6", "7.6", "0", "0"],
+  } as never);
+  saveSection(world.context, world.actor, who(), "time", terms("MA000002", "2.1", { use: "exceptions" }));
+  saveSection(world.context, world.actor, who(), "usualPay", { from: "2026-06-01", lines: [] } as never);
+}
+
+describe("who records exceptions only", () => {
+  beforeEach(() => {
+    usual();
+    runId = open();
+    signed(runId);
+  });
+  it.each([
+    // 38 × 40 = 1,520. Sick: 7.6 h change their name. Unpaid: 304 less. 3 h of it: 120 less.
+    ["sick", "0.00", "Ordinary -7.6000 −304.00; Personal leave 7.6000 304.00"],
+    ["unpaid", "-304.00", "Ordinary -7.6000 −304.00"],
+    ["unpaid 3", "-120.00", "Ordinary -3.0000 −120.00"],
+    // 2.4 h above the 38 of the week: 2 h at 150 %, then 200 %: 0.4 × 80 + 2 × 60 = 152.
+    ["10", "152.00", /^Overtime/],
+  ])("%s: %s dollars", (text, gross, lines) => {
+    const found = plan(day(text));
+    expect(found.gross).toBe(gross);
+    const said = found.lines
+      .filter(({ amount }) => amount !== "0.00")
+      .map(({ name, hours, amount }) => `${name} ${hours} ${amount.replace("-", "−")}`);
+    expect(said.sort().join("; ")).toEqual(typeof lines === "string" ? lines : expect.stringMatching(lines));
+    expect(onRecord()).toBe("nothing");
+  });
+  it("is on record with the sign-off, off it when the run is taken back, and on it again", () => {
+    const had = balance();
+    const first = correct("sick");
+    expect(onRecord()).toBe("nothing");
+    expect(readCorrectable(world.context, paid()).days?.find((each) => each.date === date)?.told).toMatchObject({
+      leave: [{ kind: "personal" }],
+    });
+    signed(first);
+    expect([onRecord(), balance()]).toEqual(["personal", had - 7.6]);
+    const fresh = takeBack(world.context, world.actor, first, "Too early");
+    expect([onRecord(), balance()]).toEqual(["nothing", had]);
+    signed(fresh);
+    expect([onRecord(), balance()]).toEqual(["personal", had - 7.6]);
+    // Told otherwise once more: what it was paid by since is what it begins at.
+    const second = correct("");
+    signed(second);
+    expect([onRecord(), balance()]).toEqual(["nothing", had]);
+    const third = takeBack(world.context, world.actor, second, "It was sick leave after all");
+    expect(onRecord()).toBe("personal");
+    undoActOf(
+      ...([world.context, world.actor, third] as const),
+      world.context.store.db.select().from(act).where(eq(act.runId, third)).get()?.id ?? 0,
+    );
+    expect([onRecord(), balance()]).toEqual(["personal", had - 7.6]);
+  });
+  it("undone before it is signed off nothing is on record, and of two days told one after the other the last form counts", () => {
+    const id = correct("sick");
+    const other = makeCorrection(world.context, world.actor, wanted([day("unpaid"), day("al", "2026-06-24")]));
+    expect(other).toBe(id);
+    const acts = () => world.context.store.db.select().from(act).all();
+    expect(acts().filter((each) => each.undoneAt === null)).toHaveLength(1);
+    undoActOf(world.context, world.actor, id, acts().at(-1)?.id ?? 0);
+    expect(onRecord()).toBe("nothing");
+    expect(readCorrectable(world.context, paid()).corrections).toEqual([]);
+  });
+  it("left out of the next run it waits, and is on record with the run that pays it", () => {
+    void endWhole(world);
+    usual(2);
+    runId = open();
+    signed(runId);
+    const next = correct("sick", "next");
+    world.context.store.db
+      .update(pay)
+      .set({ included: false })
+      .where(eq(pay.id, row(next).row.payId))
+      .run();
+    signed(next);
+    expect(onRecord()).toBe("nothing");
+    signed(open());
+    expect(onRecord()).toBe("personal");
+  });
+  it("leave that was asked for is refused with the way there; once it is told it can be approved, and taken back in no silence", () => {
+    const ask = () =>
+      askForLeave(world.context, world.actor, world.businessId, {
+        ...{ personId: who(), kind: "personal", first: date, last: date, hoursADay: null, note: null },
+        ...{ inAdvance: false, approve: { belowNought: true } },
+      });
+    const refusal = () => {
+      try {
+        ask();
+      } catch (error) {
+        return (error as ProblemError).problem;
+      }
+      return undefined;
+    };
+    expect(refusal()).toMatchObject({
+      code: "day-refused",
+      mend: `/run/${runId}?pay=${paid()}&told=${encodeURIComponent(`${date} sick`)}`,
+    });
+    signed(correct("sick"));
+    const before = balance();
+    ask();
+    expect([onRecord(), balance()]).toEqual(["personal", before]);
+  });
+  it.each([
+    [() => [day("sick", "2026-06-30")], /^30 June 2026 is no day of this pay/],
+    [() => [{ date, record: { shifts: [], leave: [{ kind: "honeymoon" }] } }], /is not a kind of leave here/],
+    [() => [day("")], /^Nothing differs by these days/],
+  ])("refuses, and writes nothing", (days, text) => {
+    expect(() => makeCorrection(world.context, world.actor, wanted(days() as never))).toThrow(text);
+    expect(world.context.store.db.select().from(act).all()).toEqual([]);
+  });
+  it("corrected by its lines before, it is by its lines again", () => {
+    signed(
+      makeCorrection(world.context, world.actor, {
+        ...{ payId: paid(), into: "own" },
+        lines: [{ elementId: world.element("ORD"), hours: "30" }],
+      }),
+    );
+    expect(readCorrectable(world.context, paid()).days).toBeNull();
+    expect(() => correct("sick")).toThrow(/corrected by its lines before/);
+  });
+});
+
+it("a day that was left unapproved stands in the form, and is paid by it", () => {
+  usual();
+  type({ [date]: "10" });
+  runId = open();
+  signed(runId);
+  const told = readCorrectable(world.context, paid()).days?.find((each) => each.date === date);
+  expect(told).toMatchObject({ record: null, told: { hours: "10" } });
+  expect(plan(day("10")).gross).toBe("152.00");
+});
+
+it("hours that somebody typed over the record stand", () => {
+  usual();
+  runId = open();
+  const { view } = row(runId);
+  saveRows(world.context, world.actor, runId, {
+    version: view.version,
+    rows: [{ payId: paid(), lines: [{ elementId: world.element("ORD"), hours: "30" }] }],
+  });
+  signed(runId);
+  expect(() => plan(day("off"))).toThrow(/Nothing differs by these days/);
+});
+
+it("New Zealand: a day of sick leave of a salary is paid as it was, and taken", () => {
+  begin(smallWorldNz(1));
+  saveSection(world.context, world.actor, who(), "employment", {
+    ...employment({ basis: "full-time", weeklyHours: "40", salary: "83200.00" }),
+    workPattern: ["8", "8", "8", "8", "8", "0", "0"],
+  } as never);
+  saveSection(world.context, world.actor, who(), "usualPay", {
+    ...{ from: "2026-06-01", lines: [{ elementId: world.element("SAL"), amount: "3200.00" }] },
+  } as never);
+  runId = open();
+  signed(runId);
+  const found = planCorrection(
+    world.context,
+    world.actor,
+    wanted([{ date, record: readDay("sick", date, "NZ") as never }]),
+  );
+  expect(found).toMatchObject({ gross: "0.00", net: "0.00" });
+  expect(found.lines.map(({ amount }) => amount).sort()).toEqual(["-320.00", "320.00"]);
+  approve([]);
+  expect(readRun(world.context, world.actor, runId).state).not.toBe("open");
+});
