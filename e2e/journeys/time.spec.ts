@@ -92,6 +92,33 @@ test("a planned week shows what it will cost, a plan is worked by =, and a block
 });
 
 alone(
+  "a day that is told after its pay: the refusal leads to the pay, which is corrected by it",
+  async ({ page, world }) => {
+    await openAt(page, world, "/time?day=2026-06-16");
+    const grid = page.getByRole("grid", { name: "Week" });
+    const priya = grid.getByRole("row", { name: /Priya Halloran/ });
+    await priya.getByRole("gridcell").nth(3).click();
+    await page.keyboard.type("sick");
+    await page.keyboard.press("Enter");
+    await expect(page.getByRole("status")).toContainText("paid on 25 June 2026. Correct that pay by its days");
+    await page.getByRole("link", { name: "Correct that pay" }).click();
+    const aside = page.getByRole("complementary", { name: "Beside the sheet" });
+    await expect(aside.getByLabel("Tue, 16 June")).toHaveValue("sick");
+    // Nothing is sent that cannot be read.
+    await aside.getByLabel("Wed, 17 June").fill("sik");
+    await aside.getByRole("button", { name: "See the difference" }).click();
+    await expect(aside).toContainText("“sik” is not understood");
+    await aside.getByLabel("Wed, 17 June").fill("");
+    await aside.getByRole("button", { name: "See the difference" }).click();
+    await expect(aside).toContainText("Personal leave7.6 h234.46");
+    await aside.getByRole("button", { name: "Correct it" }).click();
+    await expect(page.getByRole("heading", { name: "Payday 2 July 2026" })).toBeVisible();
+    await page.getByRole("gridcell", { name: "Priya Halloran", exact: true }).click();
+    await expect(aside.getByRole("button", { name: /Personal leave, pay of 25 June/ })).toContainText("7.6 h");
+  },
+);
+
+alone(
   "a day that is typed while the day before it is saved stays open, and what is said of it stands",
   async ({ page, world }) => {
     await openAt(page, world, "/time");

@@ -30,6 +30,8 @@ export interface RowFigures {
     units?: string;
     unit?: "weeks" | "days";
     costCentre?: string;
+    /** the payday of the pay that the line corrects */
+    corrects?: string;
   }[];
 }
 

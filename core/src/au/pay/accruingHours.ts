@@ -47,8 +47,9 @@ const isSalary = (line: PayLine): boolean =>
   line.corrects === undefined &&
   decimalOrZero(line.amount).gt(0);
 
+/** A correction's line says what it changes, whatever it is of: one of unpaid leave may be the only one. */
 const countingLines = (input: PayInput): PayLine[] =>
-  input.lines.filter((line) => groupOf(line) === "earnings" && accruesOn(line));
+  input.lines.filter((line) => line.accrues !== undefined || (groupOf(line) === "earnings" && accruesOn(line)));
 
 /** Agreed hours of the pay, by the weeks that were agreed in it. */
 export const agreedHours = (input: PayInput): Decimal =>

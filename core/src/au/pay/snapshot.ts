@@ -68,6 +68,7 @@ export function rowFigures(worked: WorkedPay): RowFigures {
       hours: line.hours === undefined ? null : hoursText(decimalOrZero(line.hours)),
       amount: moneyText(amount.value),
       ...(line.costCentre ? { costCentre: line.costCentre } : {}),
+      ...(line.corrects ? { corrects: line.corrects } : {}),
     })),
   };
 }

@@ -111,6 +111,7 @@ export function rowFiguresNz(worked: WorkedPayNz): RowFigures {
       amount: moneyText(amount.value),
       ...(line?.units === undefined ? {} : { units: line.units, unit: unitOf(line) }),
       ...(line?.costCentre ? { costCentre: line.costCentre } : {}),
+      ...(line?.corrects ? { corrects: line.corrects } : {}),
     })),
   };
 }

@@ -10,7 +10,7 @@ import { counted } from "@zesty/core/quantity/units";
 import { Link } from "react-router";
 import { onPage } from "../../countries/onPage.ts";
 import { Button } from "../../parts/Button.tsx";
-import { hours, longDate, money, moneyOrDash, unitsOf } from "../../parts/format.ts";
+import { hours, longDate, money, moneyOrDash, shortDate, unitsOf } from "../../parts/format.ts";
 import { centreAdded } from "../../state/runSlice.ts";
 import { useAppDispatch } from "../../state/store.ts";
 import { Marks, type Props } from "./AccountMarks.tsx";
@@ -106,6 +106,10 @@ function Also({ view, row, onOpen }: Pick<Props, "view" | "row" | "onOpen">) {
 
 const nzNames = { childSupport: "Child support", studentLoan: "Student loan", kiwiSaver: "KiwiSaver" } as const;
 
+/** A line of an earlier pay says whose it is. */
+const labelOf = ({ name, costCentre, corrects }: RowFigures["lines"][number]): string =>
+  [name, costCentre, corrects && `pay of ${shortDate(corrects)}`].filter(Boolean).join(", ");
+
 interface FiguresProps {
   country: CountryCode;
   figures: RowFigures;
@@ -130,7 +134,7 @@ function Figures({ country, figures, row, onWhy }: FiguresProps) {
   return (
     <div className="figures mt-2 text-[15px]">
       {earnings.map((each) =>
-        line(`line:${each.code}`, each.costCentre ? `${each.name}, ${each.costCentre}` : each.name, each.amount, {
+        line(`line:${each.code}`, labelOf(each), each.amount, {
           hours: each.units === undefined ? each.hours : null,
           units: each.units === undefined ? undefined : counted(hours(each.units, 2), each.unit ?? "", each.name),
         }),

@@ -14,6 +14,7 @@ it("what is paid alike is one line, another rate or cost centre one beside it, i
     // A cent of rounding is no other rate; a raise is.
     line("ORD", "12.0000", "361.21"),
     line("ORD", "4.0000", "126.00"),
+    line("ORD", "2.0000", "60.20", { corrects: "2026-06-25" }),
     line("ORD", "6.0000", "180.60", { costCentre: "A" }),
     line("AL", null, "900.00", { units: "1" }),
     line("AL", null, "450.00", { units: "0.5" }),
@@ -22,6 +23,7 @@ it("what is paid alike is one line, another rate or cost centre one beside it, i
   expect(shown.map(({ code, hours, amount }) => [code, hours, amount])).toEqual([
     ["ORD", "30.0000", "903.01"],
     ["ORD", "4.0000", "126.00"],
+    ["ORD", "2.0000", "60.20"],
     ["TOOL", null, "18.50"],
     ["TOOL", null, "5.00"],
     ["ORD", "6.0000", "180.60"],

@@ -4,7 +4,8 @@ import { decimal } from "@zesty/core/quantity/decimal";
 
 type Line = RowFigures["lines"][number];
 
-const sameAs = (a: Line, b: Line): boolean => a.code === b.code && a.name === b.name && a.costCentre === b.costCentre;
+const isBeside = (a: Line, b: Line): boolean => a.code === b.code && a.name === b.name && a.costCentre === b.costCentre;
+const sameAs = (a: Line, b: Line): boolean => isBeside(a, b) && a.corrects === b.corrects;
 
 /** What an hour came to, to the nearest cent: parts of a period are rounded each for itself. */
 const rateOf = ({ hours, amount }: Line): number => Math.round((Number(amount) / Number(hours)) * 100);
@@ -18,7 +19,7 @@ export function earningsShown(lines: readonly Line[]): Line[] {
       (each) => isHours(line) && isHours(each) && sameAs(each, line) && rateOf(each) === rateOf(line),
     );
     const before = shown[alike];
-    const last = shown.findLastIndex((each) => sameAs(each, line));
+    const last = shown.findLastIndex((each) => isBeside(each, line));
     if (before)
       shown[alike] = {
         ...before,

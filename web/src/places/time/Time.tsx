@@ -72,7 +72,7 @@ function OpenWeek({ view, days, onGo }: { view: WeekView; days: ReturnType<typeo
   const date = chosen && shown.includes(chosen.date) ? chosen.date : shown[0];
   const copy = () => {
     const changes = copiedFrom(mine, dates, kind);
-    if (changes.length === 0) days.setMessage("The period before holds nothing for the days that are still blank.");
+    if (changes.length === 0) days.tell("The period before holds nothing for the days that are still blank.");
     else void days.change(changes);
   };
   return (
@@ -103,7 +103,7 @@ function OpenWeek({ view, days, onGo }: { view: WeekView; days: ReturnType<typeo
               onChange={(changes) => void days.change(changes)}
               onApprove={(list, approved) => void days.approve(list, approved)}
               onUndo={days.back}
-              onSay={days.setMessage}
+              onSay={days.tell}
               onFind={() => findRef.current?.focus()}
             />
           </div>
@@ -113,7 +113,7 @@ function OpenWeek({ view, days, onGo }: { view: WeekView; days: ReturnType<typeo
               onBack={() => setShifts(false)}
               onPutIn={async (changes, before, from) => {
                 const done = await days.change(changes, before);
-                if (done) days.setMessage(`${counted(changes.length, "day")} from ${from}. Ctrl Z takes them back.`);
+                if (done) days.tell(`${counted(changes.length, "day")} from ${from}. Ctrl Z takes them back.`);
                 return done;
               }}
             />
@@ -141,6 +141,11 @@ function WeekNotes({ view, days, kind }: { view: WeekView; days: ReturnType<type
     <>
       <p role="status" aria-live="polite" className="min-h-6 shrink-0 px-6 pb-1 text-[14px] text-quiet">
         {days.message ?? hint(kind)}{" "}
+        {days.way && (
+          <Link className="text-action underline" to={days.way}>
+            Correct that pay
+          </Link>
+        )}
         {days.unsent > 0 && (
           <Button look="quiet" onClick={days.again}>
             Send {counted(days.unsent, "day")} again

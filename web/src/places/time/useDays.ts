@@ -28,7 +28,8 @@ export function useDays(asked: Asked, answered: WeekView | undefined) {
   const { since, arrived } = useArrived(asked, answered);
   const [save] = timeApi.useSaveDaysMutation();
   const [approveDays] = timeApi.useApproveDaysMutation();
-  const [message, setMessage] = useState<string | null>(null);
+  const [said, setSaid] = useState<{ message: string | null; way: string | null }>({ message: null, way: null });
+  const tell = useCallback((message: string | null, way: string | null = null) => setSaid({ message, way }), []);
   const undo = useRef<{ step: number; days: DayChange[] }[]>([]);
   const lastStep = useRef<number | null>(null);
   const dropped = useRef(new Set<number>());
@@ -42,12 +43,12 @@ export function useDays(asked: Asked, answered: WeekView | undefined) {
     }
     const problem = problemOfTyping(error);
     if (isNotReached(problem.status)) {
-      setMessage(problem.detail);
+      tell(problem.detail);
       return "lost";
     }
     if (problem.code === "day-changed") dispatch(api.util.invalidateTags(["Week"]));
     const { faults, words } = refusedOf(problem, days);
-    setMessage(words);
+    tell(words, problem.mend ?? null);
     return faults;
   };
   const typed = useTypedDays<DayValue>(`week-${asked.business}`, {
@@ -71,12 +72,12 @@ export function useDays(asked: Asked, answered: WeekView | undefined) {
   const put = useCallback(
     async (step: number, days: readonly DayChange[]): Promise<boolean> => {
       // Cleared before it is sent: when the answer comes, what is said is of the day typed by then.
-      setMessage(null);
+      tell(null);
       type(Object.fromEntries(days.map((day) => [dayKey(day), { was: day.was ?? null, is: day.record, step }])));
       await flush();
       return !dropped.current.has(step) && days.every((day) => !(dayKey(day) in newest().values));
     },
-    [type, flush, newest],
+    [type, flush, newest, tell],
   );
 
   const change = useCallback(
@@ -101,23 +102,23 @@ export function useDays(asked: Asked, answered: WeekView | undefined) {
   const back = useCallback(() => {
     const before = undo.current.pop();
     if (before) void put(nextStep(), before.days);
-    else setMessage("There is nothing to undo in this week.");
-  }, [put, nextStep]);
+    else tell("There is nothing to undo in this week.");
+  }, [put, nextStep, tell]);
 
   const approve = useCallback(
     async (days: { personId: number; date: string }[], approved: boolean) => {
-      if (days.length === 0) return setMessage("No days need approval.");
+      if (days.length === 0) return tell("No days need approval.");
       // What is approved is what stands there: it is at the server first.
       await flush();
       if (Object.keys(newest().values).length > 0) return;
       const people = new Map(view?.people.map((each) => [each.personId, each]));
       const seen = days.map((day) => ({ ...day, was: people.get(day.personId)?.days[day.date]?.worked ?? null }));
       const { error } = await approveDays({ business: asked.business, days: seen, approved });
-      setMessage(error ? problemOf(error).detail : null);
+      tell(error ? problemOf(error).detail : null);
     },
-    [approveDays, asked.business, flush, newest, view],
+    [approveDays, asked.business, flush, newest, view, tell],
   );
 
   const unsent = typed.lost ? Object.keys(keeper.values).length : 0;
-  return { view, change, back, approve, message, setMessage, unsent, again: () => void flush() };
+  return { view, change, back, approve, ...said, tell, unsent, again: () => void flush() };
 }
