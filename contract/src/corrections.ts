@@ -14,9 +14,11 @@ export interface DayTold {
 /** An earlier pay as it should have been, and where the difference goes. */
 export interface NewCorrection {
   payId: number;
-  lines: SheetLine[];
+  lines?: SheetLine[] | undefined;
   /** by these days in place of the lines: the pay is composed again with them */
   days?: DayTold[] | undefined;
+  /** as it would be paid by all that holds now, in place of the lines */
+  asNow?: true | undefined;
   /** lines in the next run of the cycle, or a run of its own now */
   into: "next" | "own";
   /** overpaid: how much of each pay goes towards paying it back */
@@ -24,16 +26,22 @@ export interface NewCorrection {
 }
 export const newCorrection = Joi.object<NewCorrection>({
   payId: id().required(),
-  lines: Joi.array().items(sheetLine).max(60).when("days", { is: Joi.exist(), otherwise: Joi.required() }).default([]),
+  lines: Joi.array().items(sheetLine).max(60),
   days: Joi.array()
     .items(Joi.object({ date: date().required().label("Day"), record: dayRecord.allow(null).required() }))
     .min(1)
     .max(60)
     .label("Days")
     .messages({ "array.min": "No day is said otherwise than it was paid. Type the day that was told too late." }),
+  asNow: Joi.valid(true),
   into: Joi.string().valid("next", "own").required().label("Correct in"),
   recoverPerPay: amountNotNegative().empty("").label("Take back each pay"),
-});
+})
+  .xor("lines", "days", "asNow")
+  .messages({
+    "object.missing": "Say the lines as they should have been, or the days.",
+    "object.xor": "Say it by lines or by days, not by both.",
+  });
 
 /** What a correction changes, before it is made. */
 export interface CorrectionPlan {

@@ -64,7 +64,7 @@ it.each(places)("%s", (_name, make, begin, length, hours, terms) => {
         const lane = readLineOfTime(context, id).lanes.find((each) => each.section === "employment");
         undoChange(context, actor, id, "employment", lane?.notches.findLast((each) => each.from === from)?.id ?? 0);
       };
-      let paid = 0;
+      let [paid, set] = [0, 0];
       for (let at = 0; at < 6; at += 1) {
         const run = openUsual(world);
         for (const { day, more, known, undone } of raises)
@@ -76,13 +76,17 @@ it.each(places)("%s", (_name, make, begin, length, hours, terms) => {
               undone && raises.filter((each) => each.day === day).length === 1,
             );
         signRun(world, run);
-        paid += Number(readRun(context, actor, run).rows[0]?.figures?.gross);
+        const { gross, super: counted } = readRun(context, actor, run).rows[0]?.figures ?? {};
+        paid += Number(gross);
+        set += Number(counted);
       }
       const due = datesOf(begin, addDays(begin, 6 * length - 1))
         .filter((day) => weekday(day) <= 5)
         .reduce((sum, day) => sum + hours * rateOn(day), 0);
       // A cent a pay is what rounding of the shares comes to.
       expect(Math.abs(paid - due)).toBeLessThan(0.12);
+      // All of it is ordinary time: super of 12 %, once, however many raises were told of the same pays.
+      if (terms === places[0][5]) expect(Math.abs(set - 0.12 * paid), "super").toBeLessThan(0.2);
     }),
     { numRuns: 12 },
   );

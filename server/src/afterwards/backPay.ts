@@ -4,6 +4,7 @@ import type { Employment } from "@zesty/contract/people";
 import type { TimeTerms } from "@zesty/contract/time";
 import type { AnyInput } from "@zesty/core/countries/countries";
 import { decimal, sum } from "@zesty/core/quantity/decimal";
+import { fromCents } from "@zesty/core/quantity/units";
 import { and, asc, desc, eq, gte, isNull, or, sql } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { cannot, notFound } from "../ground/problem.ts";
@@ -16,7 +17,7 @@ import { dryRun } from "../store/dryRun.ts";
 import { act, employmentTerms, pay, payRun, person, signedPay, timeTerms } from "../store/schema.ts";
 import { movedAnew } from "./leaveOwed.ts";
 import { beside, followsTerms, owedAnew, worthAnew } from "./owedAnew.ts";
-import { backPaidOf, type Difference, groupsOf, nextPayday, putOwed } from "./owedBack.ts";
+import { backCountedOf, backPaidOf, type Difference, groupsOf, nextPayday, putOwed } from "./owedBack.ts";
 import { owedByRates, ratesOfPays, type Signed, type Worth } from "./owedByRates.ts";
 
 type Who = typeof person.$inferSelect;
@@ -74,11 +75,8 @@ function differences(context: Context, who: Who, change: Change, save: () => voi
   rates.changed();
   const isAsBefore = beside(context, who, from) === besideBefore;
   const after = isAsBefore ? worthAnew(context, agreed) : new Map<number, Worth>();
-  const paidBack = backPaidOf(
-    context,
-    who.id,
-    pays.map((each) => each.id),
-  );
+  const ids = pays.map((each) => each.id);
+  const [paidBack, countedBack] = [backPaidOf(context, who.id, ids), backCountedOf(context, who.id, ids)];
   return pays.flatMap((signed): Difference[] => {
     const cents = decimal(paidBack.get(signed.id) ?? 0).div(100);
     const [was, is] = [before.get(signed.payId), after.get(signed.payId)];
@@ -99,7 +97,7 @@ function differences(context: Context, who: Who, change: Change, save: () => voi
         shouldBe: found.was.plus(found.more).toFixed(2),
         before: cents.toFixed(2),
         difference: difference.toFixed(2),
-        superable: found.superable,
+        superable: found.superable?.minus(fromCents(countedBack.get(signed.id) ?? 0)) ?? null,
       },
     ];
   });

@@ -29,6 +29,8 @@ interface SignedThen {
 export interface PastComposed {
   name: string;
   lines: SheetLine[];
+  /** of an hour of a line without a rate of its own */
+  rate: string | null;
   input: AnyInput | null;
   figures: RowFigures | null;
   fault: string | null;
@@ -106,6 +108,7 @@ export function composePast(
       {
         name: `${row.person.givenName} ${row.person.familyName}`,
         lines: row.lines,
+        rate: row.context.facts.hourlyRate,
         input: input ?? null,
         figures: figures ?? null,
         fault:

@@ -4,7 +4,7 @@ import { addDays } from "@zesty/core/calendar/dates";
 import { accruingOf, figuresOf, payrollYearOf, withoutGuarantee, workOutAnyRow } from "@zesty/core/countries/countries";
 import { correctionLines, withAccrual } from "@zesty/core/pay/correction";
 import type { SheetLine } from "@zesty/core/pay/row";
-import { decimal } from "@zesty/core/quantity/decimal";
+import { type Decimal, decimal, zero } from "@zesty/core/quantity/decimal";
 import { toCents } from "@zesty/core/quantity/units";
 import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
@@ -18,10 +18,12 @@ import { workRows } from "../row/workRun.ts";
 import { elementsOf } from "../runs/openRun.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";
 import { dryRun } from "../store/dryRun.ts";
-import { debt, payElement, payRun, type person } from "../store/schema.ts";
+import { act, debt, payElement, payRun, type person } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
 import { nextRun, overpaidOnPayday, ownRun } from "./correctionRun.ts";
-import { linesByDays } from "./linesByDays.ts";
+import { lessLeave } from "./leaveOwed.ts";
+import { type Corrected, linesAsNow, linesByDays } from "./linesByDays.ts";
+import { leaveOfAct } from "./owedBack.ts";
 import { findCorrectable, paidFor } from "./paidSoFar.ts";
 
 export const planCorrection = (context: Context, actor: Actor, wanted: NewCorrection): CorrectionPlan =>
@@ -72,15 +74,19 @@ function settle(context: Context, actor: Actor, wanted: NewCorrection) {
   const { db } = context.store;
   const { row, run, signed, who, rate, was } = findCorrectable(context, wanted.payId);
   const known = elementsOf(context, run.businessId);
-  if (wanted.lines.some((line) => !known.has(line.elementId)))
+  if (wanted.lines?.some((line) => !known.has(line.elementId)))
     throw cannot("unknown-element", "A line uses a pay element that this business does not have. Nothing was changed.");
-  const { from, to } = wanted.days
+  const composed = wanted.days
     ? linesByDays(context, actor, wanted.payId, wanted.days)
-    : { from: was, to: wanted.lines };
+    : wanted.asNow
+      ? linesAsNow(context, wanted.payId)
+      : null;
+  const { from, to } = composed ?? { from: was, to: wanted.lines ?? [] };
   const differences = correctionLines(from, to, rate, run.payday, paidFor(context, row, run));
-  if (wanted.days && differences.length > 0) differences.push(...daysAsRecorded(known, to, differences, run.payday));
+  if (composed && differences.length > 0) differences.push(...daysAsRecorded(known, to, differences, run.payday));
   const then = loadRun(context, run.id, [row.id]);
-  const lines = accruing(context, then, pricedThen(context, then, differences, to), from, to);
+  const worth = accruing(context, then, pricedThen(context, then, differences, to), from, to);
+  const lines = composed?.said ? movingAsSaid(worth, composed, then) : worth;
   demandNoDonationBack(context, run, lines);
   if (lines.length === 0)
     throw cannot(
@@ -98,6 +104,11 @@ function settle(context: Context, actor: Actor, wanted: NewCorrection) {
     wanted.into === "own"
       ? ownRun(context, actor, run, row, lines, wanted.days)
       : { ...nextRun(context, actor, run, row, lines, wanted.days), overpaid: null };
+  if (composed && Object.keys(composed.moved).length > 0)
+    db.update(act)
+      .set({ owed: [{ signedPayId: signed.id, cents: 0, leave: leaveOfAct(composed.moved) }] })
+      .where(eq(act.id, found.actId))
+      .run();
   if (found.overpaid !== null && wanted.recoverPerPay)
     owe(context, who, found.actId, findRun(context, found.runId).payday, found.overpaid, wanted.recoverPerPay);
   db.update(payRun)
@@ -106,6 +117,22 @@ function settle(context: Context, actor: Actor, wanted: NewCorrection) {
     .run();
   composeAndCount(context, found.runId);
   return { ...found, run, who, original: signed };
+}
+
+/** What moves is said with the first line, less what the lines take or give by themselves. */
+function movingAsSaid(lines: SheetLine[], { moved, said }: Corrected, { elements }: LoadedRun): SheetLine[] {
+  const byLines: Record<string, Decimal> = {};
+  for (const line of lines) {
+    const { element, leave } = elements.get(line.elementId) ?? {};
+    if (element !== "leaveTaken" || !leave || !said?.has(leave)) continue;
+    byLines[leave] = (byLines[leave] ?? zero).minus(line.units ?? line.hours ?? "0");
+  }
+  const owed = Object.entries(lessLeave(moved, byLines)).map(([kind, more]) => [kind, more.toString()]);
+  return lines.map((line, at) => ({
+    ...line,
+    ...(line.accrues === undefined ? {} : { accrues: "0" }),
+    ...(at === 0 && owed.length > 0 ? { owedLeave: Object.fromEntries(owed) } : {}),
+  }));
 }
 
 /** The days worked follow from the record, where they do, and not from what is without pay: said even where as many are left. */

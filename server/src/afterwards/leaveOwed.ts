@@ -28,13 +28,17 @@ export const lessLeave = (all: Moved, part: Moved): Record<string, Decimal> =>
     }),
   );
 
+/** Leave that a pay moves for its own period. */
+export const leaveOf = ({ rules }: Pick<Context, "rules">, input: AnyInput): Moved =>
+  leaveMovedBy(workOutPay(asItWas(input), rules));
+
 /** What a change of terms has put right of it since is not owed. @param now the pay as it would be */
 export function leaveMore(
   { store, rules }: Pick<Context, "store" | "rules">,
   { id, input }: { id: number; input: AnyInput },
   now: AnyInput,
 ): Record<string, Decimal> {
-  const moved = (each: AnyInput) => leaveMovedBy(workOutPay(asItWas(each), rules));
+  const moved = (each: AnyInput) => leaveOf({ rules }, each);
   const put = store
     .prepared<[number, string], { kind: string; e4: number }>(
       `SELECT kind, SUM(hours_e4) AS e4 FROM leave_entry

@@ -7,6 +7,7 @@ import type { CorrectablePay, DayTold } from "@zesty/contract/corrections";
 import { addDays, dateWords, weekday } from "@zesty/core/calendar/dates";
 import type { AnyInput } from "@zesty/core/countries/countries";
 import type { SheetLine } from "@zesty/core/pay/row";
+import type { Decimal } from "@zesty/core/quantity/decimal";
 import { and, eq, inArray, isNull } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { cannot } from "../ground/problem.ts";
@@ -17,7 +18,9 @@ import { ensureElement } from "../setup/ensureElement.ts";
 import { dryRun } from "../store/dryRun.ts";
 import { act, payElement, payRun } from "../store/schema.ts";
 import { faultsOfDays } from "../time/days.ts";
-import { composePast } from "./composePast.ts";
+import { composePast, type PastComposed } from "./composePast.ts";
+import { leaveMore, leaveOf, lessLeave } from "./leaveOwed.ts";
+import { backPaidOf, leaveBackOf } from "./owedBack.ts";
 import { findCorrectable } from "./paidSoFar.ts";
 
 type Correctable = ReturnType<typeof findCorrectable>;
@@ -85,13 +88,18 @@ export function daysOfPay(context: Context, payId: number): CorrectablePay["days
   });
 }
 
+/** A pay as it was and as it should have been. */
+export interface Corrected {
+  from: SheetLine[];
+  to: SheetLine[];
+  /** leave that the correction moves, by kind, in its unit */
+  moved: Record<string, Decimal>;
+  /** kinds of leave of which the lines alone do not say what moves: by all that holds now */
+  said?: ReadonlySet<string>;
+}
+
 /** @returns the lines by the record as it stands, and with these days */
-export function linesByDays(
-  context: Context,
-  actor: Actor,
-  payId: number,
-  days: readonly DayTold[],
-): { from: SheetLine[]; to: SheetLine[] } {
+export function linesByDays(context: Context, actor: Actor, payId: number, days: readonly DayTold[]): Corrected {
   const found = findCorrectable(context, payId);
   const { run, who, signed } = found;
   const refused = (text: string, at = 0) => cannot("days-told", text, { errors: [{ path: `days.${at}`, text }] });
@@ -120,8 +128,50 @@ export function linesByDays(
   const [before, after] = [composed(asItStands), composed(days)];
   const stop = before?.fault ?? after?.fault;
   if (!before || !after || stop) throw refused(`It cannot be told by its days. ${stop ?? ""}`.trim());
-  return { from: ownLines(context, before), to: ownLines(context, after) };
+  const leave = ({ input }: PastComposed) => (input ? leaveOf(context, input) : {});
+  return {
+    ...{ from: ownLines(context, before), to: ownLines(context, after) },
+    moved: lessLeave(leave(after), leave(before)),
+  };
 }
+
+/** @returns the lines as they were paid, corrections among them, and as they would be by all that holds now */
+export function linesAsNow(context: Context, payId: number): Corrected {
+  const { row, run, who, signed, was } = findCorrectable(context, payId);
+  const refused = (text: string) => cannot("as-now", text);
+  if (run.kind !== "cycle" || !row.laid)
+    throw refused("Only a pay of the cycle is worked out again. Correct the lines.");
+  if ((backPaidOf(context, who.id, [signed.id]).get(signed.id) ?? 0) !== 0)
+    throw refused("Something was paid back for this pay since, beside its lines. Correct the lines.");
+  const now = dryRun(context.store, () => {
+    const found = composePast(context, run, [{ payId, input: signed.input as AnyInput }], "record").get(payId);
+    return found && { ...found, elements: elementsIn(context, found.lines) };
+  });
+  if (!now?.input || !now.figures || now.fault !== null)
+    throw refused(`It cannot be worked out again. ${now?.fault ?? ""}`.trim());
+  const input = signed.input as AnyInput;
+  const worth = new Map(
+    now.elements.map(({ id, code }) => [id, now.figures?.lines.filter((line) => line.code === code)]),
+  );
+  const priced = (line: SheetLine, was: SheetLine): SheetLine => {
+    if (line.amount !== undefined) return line;
+    if (line.units === undefined) return now.rate === null ? line : { rate: now.rate, ...line };
+    const [only, ...more] = worth.get(was.elementId) ?? [];
+    return only && more.length === 0 ? { ...line, amount: only.amount } : line;
+  };
+  const own = now.lines.filter(isOwn);
+  return {
+    from: was,
+    to: ownLines(context, now).map((line, at) => priced(line, own[at] ?? line)),
+    moved: lessLeave(
+      leaveMore(context, { id: signed.id, input }, now.input),
+      leaveBackOf(context, who.id).get(signed.id) ?? {},
+    ),
+    said: new Set([now.input, input].flatMap((each) => Object.keys(leaveOf(context, each)))),
+  };
+}
+
+const isOwn = (line: SheetLine): boolean => line.corrects === undefined && line.act === undefined;
 
 const elementsIn = ({ store: { db } }: Context, lines: readonly SheetLine[]) =>
   db
@@ -138,10 +188,8 @@ function ownLines(
   const ids = new Map(
     elements.map(({ id, businessId, ...own }) => [id, ensureElement(context, businessId, own as NewElement)]),
   );
-  return lines
-    .filter((line) => line.corrects === undefined && line.act === undefined)
-    .map(({ time: _time, typed: _typed, ...line }) => ({
-      ...line,
-      elementId: ids.get(line.elementId) ?? line.elementId,
-    }));
+  return lines.filter(isOwn).map(({ time: _time, typed: _typed, ...line }) => ({
+    ...line,
+    elementId: ids.get(line.elementId) ?? line.elementId,
+  }));
 }

@@ -10,7 +10,7 @@ import { asItWas } from "@zesty/core/pay/backPay";
 import { lineDifferences } from "@zesty/core/pay/lineDifferences";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import { type Decimal, decimal, sum, zero } from "@zesty/core/quantity/decimal";
-import { dollars } from "@zesty/core/quantity/units";
+import { dollars, fromCents } from "@zesty/core/quantity/units";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { findRun, type Run } from "../ground/findRun.ts";
@@ -25,7 +25,7 @@ import type { Steps } from "../store/steps.ts";
 import { composePast, grossOf } from "./composePast.ts";
 import { leaveMore, lessLeave } from "./leaveOwed.ts";
 import { leaveReasons } from "./leaveWords.ts";
-import { backPaidOf, type Difference, leaveBackOf, putOwed } from "./owedBack.ts";
+import { backCountedOf, backPaidOf, type Difference, leaveBackOf, putOwed } from "./owedBack.ts";
 
 /** Seven years of pays are kept by law. */
 const mostDays = 7 * 366;
@@ -172,11 +172,19 @@ export function* lookOverSteps(context: Context, businessId: number, wanted: Loo
           : each.fault;
       if (fault !== null) found.push({ ...each, back, fault, difference: "0.00" });
       else if (!difference.isZero()) {
+        const counted = backCountedOf(context, each.personId, [each.signedPayId]).get(each.signedPayId) ?? 0;
         const came = leaveBack.get(each.personId) ?? leaveBackOf(context, each.personId);
         leaveBack.set(each.personId, came);
         const leave = lessLeave(each.leave, came.get(each.signedPayId) ?? {});
         found.push({
-          ...{ ...each, back, leave, before: before.toFixed(2), difference: difference.toFixed(2) },
+          ...{
+            ...each,
+            back,
+            leave,
+            superable: each.superable?.minus(fromCents(counted)) ?? null,
+            before: before.toFixed(2),
+            difference: difference.toFixed(2),
+          },
           reasons: [...each.reasons, ...leaveReasons(country, leave)],
         });
       }

@@ -23,6 +23,7 @@ type Who = typeof person.$inferSelect;
 export const owedKinds = ["backPay", "levelBackPay", "lookOver"] as const;
 
 export interface Difference extends BackPayRow {
+  /** how much of the difference super counts; null: all of it */
   superable: Decimal | null;
   /** leave that is owed beside the dollars, by kind, in its unit */
   leave?: Readonly<Record<string, Decimal>>;
@@ -32,11 +33,36 @@ export interface Difference extends BackPayRow {
  * What was paid back before for the same pays, in cents; a run that was taken back or discarded paid nothing.
  * @param signedOnly without what stands in an open run, and may be undone
  */
-export function backPaidOf(
+export const backPaidOf = (
   context: Context,
   personId: number,
   signedPayIds: readonly number[],
   signedOnly = false,
+): Map<number, number> => backOf(context, personId, signedPayIds, signedOnly, ({ paid }) => paid);
+
+/** Of that what super counts. */
+export const backCountedOf = (
+  context: Context,
+  personId: number,
+  signedPayIds: readonly number[],
+): Map<number, number> =>
+  backOf(context, personId, signedPayIds, false, ({ paid, cents, counted }) =>
+    paid === cents ? counted : Math.round((counted * paid) / (cents || 1)),
+  );
+
+interface PaidBack {
+  paid: number;
+  /** what was owed, and how much of it super counts */
+  cents: number;
+  counted: number;
+}
+
+function backOf(
+  context: Context,
+  personId: number,
+  signedPayIds: readonly number[],
+  signedOnly: boolean,
+  wanted: (back: PaidBack) => number,
 ): Map<number, number> {
   const { db } = context.store;
   const found = new Map<number, number>();
@@ -49,21 +75,41 @@ export function backPaidOf(
     .all();
   const add = (signedPayId: number, cents: number) => found.set(signedPayId, (found.get(signedPayId) ?? 0) + cents);
   for (const row of rows) if (row.state !== "takenBack") add(row.signedPayId, row.cents);
+  const uncounted = elementsWithoutSuper(context, personId);
   for (const { owed, lines, state } of actsThatPay(context, personId)) {
     if (signedOnly && state === "open") continue;
+    const centsIn = (of: readonly SheetLine[]) => of.reduce((sum, line) => sum + centsOf(line.amount ?? "0"), 0);
     // What was taken out of the row, or typed lower, is not paid.
-    let left = lines.reduce((sum, line) => sum + centsOf(line.amount ?? "0"), 0);
-    for (const { signedPayId, cents } of owed) {
+    const all = centsIn(lines);
+    const without = centsIn(lines.filter((line) => uncounted.has(line.elementId)));
+    let left = all;
+    for (const { signedPayId, cents, counted = all === 0 ? 0 : Math.round((cents * (all - without)) / all) } of owed) {
       const paid = Math.min(cents, left);
       left -= paid;
-      add(signedPayId, paid);
+      add(signedPayId, wanted({ paid, cents, counted }));
     }
   }
   return found;
 }
 
-/** Back pay that stands: with the lines of the row that holds it, as they are paid. */
-function actsThatPay({ store: { db } }: Context, personId: number) {
+/** Back pay that super does not count stands under elements of its own. */
+const elementsWithoutSuper = ({ store }: Context, personId: number): ReadonlySet<number> =>
+  new Set(
+    store
+      .prepared<[number, string], { id: number }>(
+        `SELECT e.id AS id FROM pay_element e JOIN person p ON p.business_id = e.business_id
+         WHERE p.id = ? AND e.code LIKE ? || '%'`,
+      )
+      .all(personId, standardElements.backPayWithoutSuper.code)
+      .map(({ id }) => id),
+  );
+
+/** Acts that stand: with the lines of the row that holds them, as they are paid. */
+function actsThatPay(
+  { store: { db } }: Context,
+  personId: number,
+  kinds: readonly (typeof act.$inferSelect)["kind"][] = owedKinds,
+) {
   return db
     .select({ id: act.id, owed: act.owed, lines: pay.lines, state: payRun.state, included: pay.included })
     .from(act)
@@ -72,7 +118,7 @@ function actsThatPay({ store: { db } }: Context, personId: number) {
     .where(
       and(
         eq(act.personId, personId),
-        inArray(act.kind, [...owedKinds]),
+        inArray(act.kind, [...kinds]),
         isNull(act.undoneAt),
         ne(payRun.state, "takenBack"),
       ),
@@ -86,12 +132,14 @@ function actsThatPay({ store: { db } }: Context, personId: number) {
     }));
 }
 
-/** Leave that came, or comes, with what was paid back of signed pays, by kind, in its unit. */
+/** Leave that came, or comes, with what was paid back of signed pays or corrected by their days, by kind, in its unit. */
 export function leaveBackOf(context: Context, personId: number): Map<number, Record<string, Decimal>> {
   const found = new Map<number, Record<string, Decimal>>();
-  for (const { owed, lines } of actsThatPay(context, personId)) {
-    // As it is signed: of what was typed to nought nothing comes.
-    if (!lines.some((line) => line.owedLeave && !decimalOrZero(line.amount).isZero())) continue;
+  for (const { owed, lines } of actsThatPay(context, personId, [...owedKinds, "correction"])) {
+    // As it is signed: of what was typed to nought nothing comes. A correction moves leave by its lines as well.
+    const isMoving = ({ owedLeave, corrects, amount }: SheetLine) =>
+      corrects !== undefined || (owedLeave !== undefined && !decimalOrZero(amount).isZero());
+    if (!lines.some(isMoving)) continue;
     for (const { signedPayId, leave = {} } of owed) {
       const own = found.get(signedPayId) ?? {};
       for (const [kind, e4] of Object.entries(leave)) own[kind] = (own[kind] ?? zero).plus(fromE4(e4));
@@ -106,6 +154,9 @@ export function nextPayday(context: Context, cycleId: number): string | null {
   if (!cycle) return null;
   return openRunOf(context, cycleId)?.payday ?? nextPeriodOf(context, cycle).payday;
 }
+
+/** Leave by kind as it is kept with an act, in ten-thousandths. */
+export const leaveOfAct = (leave: Readonly<Record<string, Decimal>>): Record<string, number> => mapped(leave, toE4);
 
 const mapped = <T>(leave: Readonly<Record<string, Decimal>>, by: (more: Decimal) => T): Record<string, T> =>
   Object.fromEntries(Object.entries(leave).map(([kind, more]) => [kind, by(more)]));
@@ -187,8 +238,8 @@ export function putOwed(
       .values({ runId, personId: who.id, included: true, periods: 1, lines: [], typed: [] })
       .returning({ id: pay.id })
       .get().id;
-  const owed = rows.map(({ signedPayId, difference, leave }) => ({
-    ...{ signedPayId, cents: toCents(decimal(difference)) },
+  const owed = rows.map(({ signedPayId, difference, superable, leave }) => ({
+    ...{ signedPayId, cents: toCents(decimal(difference)), counted: toCents(superable ?? decimal(difference)) },
     ...(leave && Object.keys(leave).length > 0 ? { leave: mapped(leave, toE4) } : {}),
   }));
   db.insert(act)

@@ -1,6 +1,7 @@
 /** A run worked out for sign-off: every fact, ledger entry, payment, due and document that it will make. */
 
 import type { DirectEntryPayment } from "@zesty/core/au/documents/directEntry";
+import { dateWords } from "@zesty/core/calendar/dates";
 import type { AnyPay } from "@zesty/core/countries/countries";
 import type { JournalLine } from "@zesty/core/documents/posting";
 import { type DatedLeave, datedLeave } from "@zesty/core/leave/leaveDays";
@@ -20,15 +21,16 @@ export type LeaveMove = Pick<typeof leaveEntry.$inferInsert, "kind" | "date" | "
 /** why leave stands on the ledger that came with what pays looked over were owed */
 export const owedLeaveReason = "With back pay for pays looked over";
 
-/** Leave that comes with what pays looked over are owed, as long as something of it is paid. */
+/** Leave that comes with what pays looked over are owed, or with a correction, as long as something of it is paid. */
 export const owedLeaveMoves = (lines: readonly SheetLine[], date: string): LeaveMove[] =>
   lines
-    .filter(({ amount }) => !decimalOrZero(amount).isZero())
-    .flatMap(({ owedLeave }) => Object.entries(owedLeave ?? {}))
-    .map(([kind, amount]) => ({
-      ...{ kind, date, amountE4: toE4(decimal(amount)) },
-      ...{ why: "adjusted", reason: owedLeaveReason },
-    }));
+    .filter((line) => !decimalOrZero(line.amount ?? line.hours ?? line.units).isZero())
+    .flatMap(({ owedLeave, corrects }) =>
+      Object.entries(owedLeave ?? {}).map(([kind, amount]) => ({
+        ...{ kind, date, amountE4: toE4(decimal(amount)), why: "adjusted" as const },
+        reason: corrects ? `With the correction of the pay of ${dateWords(corrects)}` : owedLeaveReason,
+      })),
+    );
 
 /** Leave taken, dated by the days of the record: by its first day, or by its last where its span counts from its end. */
 export const takenMoves = (

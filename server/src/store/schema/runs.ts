@@ -135,8 +135,10 @@ export const act = sqliteTable(
     days: json<DayTold[]>("days"),
     /** the terms of employment that back pay came of, or those of the agreement */
     termsId: integer("terms_id"),
-    /** what back pay owes for each signed pay; leave by kind, in ten-thousandths of its unit */
-    owed: json<{ signedPayId: number; cents: number; leave?: Record<string, number> }[]>("owed").notNull().default([]),
+    /** what back pay owes for each signed pay, and how much of it super counts; leave by kind, in ten-thousandths of its unit */
+    owed: json<{ signedPayId: number; cents: number; counted?: number; leave?: Record<string, number> }[]>("owed")
+      .notNull()
+      .default([]),
     userId: integer("user_id").references(() => user.id),
     at: text("at").notNull(),
     undoneAt: text("undone_at"),

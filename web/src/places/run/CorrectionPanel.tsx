@@ -70,7 +70,7 @@ function Correct({ country, pay }: { country: CountryCode; pay: CorrectablePay }
   const wanted = {
     run: pay.runId,
     payId: pay.payId,
-    ...(by === "days" && days ? { lines: [], days: daysTold(days, texts, country).days } : { lines }),
+    ...(by === "days" && days ? { days: daysTold(days, texts, country).days } : { lines }),
     into,
     ...(perPay && into === "own" ? { recoverPerPay: perPay } : {}),
   };
