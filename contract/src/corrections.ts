@@ -73,6 +73,8 @@ export interface CorrectablePay {
    * correction says that waits, or what is on record and was left out
    */
   days: { date: string; record: DayRecord | null; told?: DayRecord | null | undefined; usual: string | null }[] | null;
+  /** it can be worked out again by all that holds now */
+  asNow: boolean;
   corrections: { runId: number; payday: string; state: string }[];
   /** the pay and its corrections as they were read: sent with If-Match, nobody's correction is taken back by a slower one */
   stamp: string;

@@ -19,6 +19,7 @@ export const lookOverWanted = Joi.object<LookOverWanted>({
 
 export interface LookedPay {
   signedPayId: number;
+  payId: number;
   personId: number;
   name: string;
   runId: number;

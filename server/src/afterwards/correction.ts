@@ -20,9 +20,11 @@ import { ensureElement, standardElements } from "../setup/ensureElement.ts";
 import { dryRun } from "../store/dryRun.ts";
 import { act, debt, payElement, payRun, type person } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
+import type { Corrected } from "./composedLines.ts";
 import { nextRun, overpaidOnPayday, ownRun } from "./correctionRun.ts";
 import { lessLeave } from "./leaveOwed.ts";
-import { type Corrected, linesAsNow, linesByDays } from "./linesByDays.ts";
+import { linesAsNow } from "./linesAsNow.ts";
+import { linesByDays } from "./linesByDays.ts";
 import { leaveOfAct } from "./owedBack.ts";
 import { findCorrectable, paidFor } from "./paidSoFar.ts";
 

@@ -1,5 +1,6 @@
 /** A day told after its pay was signed off: the pay is corrected by it, and the record follows what is signed and taken back. */
-import type { NewCorrection } from "@zesty/contract/corrections";
+import { type NewCorrection, newCorrection } from "@zesty/contract/corrections";
+import { check } from "@zesty/contract/fields";
 import { readDay } from "@zesty/core/hours/dayText";
 import { eq } from "drizzle-orm";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
@@ -12,10 +13,13 @@ import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { takeBack } from "../signOff/takeBack.ts";
 import { act, pay } from "../store/schema.ts";
+import { atOnce } from "../store/steps.ts";
 import { endWhole } from "../testing/endWhole.ts";
 import { smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { approve, begin, employment, open, row, signed, terms, type, who, world } from "../testing/timeMakers.ts";
+import { payBack } from "./backPay.ts";
 import { makeCorrection, planCorrection } from "./correction.ts";
+import { lookOver } from "./lookOver.ts";
 import { readCorrectable } from "./readCorrectable.ts";
 
 afterEach(() => endWhole(world));
@@ -183,6 +187,48 @@ it("hours that somebody typed over the record stand", () => {
   });
   signed(runId);
   expect(() => plan(day("off"))).toThrow(/Nothing differs by these days/);
+});
+
+describe("by all that holds now", () => {
+  const asNow = () => ({ payId: paid(), asNow: true as const, into: "own" as const });
+  const rate = (hourlyRate: string) => ({
+    ...employment({ basis: "full-time", weeklyHours: "38", hourlyRate, from: "2026-06-22" }),
+    workPattern: ["7.6", "7.6", "7.6", "7.6", "7.6", "0", "0"],
+  });
+  const looked = () =>
+    atOnce(lookOver(world.context, world.businessId, { from: "2026-01-01", to: "2026-12-31", people: null })).pays.map(
+      ({ difference, fault }) => fault ?? difference,
+    );
+  beforeEach(() => {
+    usual();
+    runId = open();
+    signed(runId);
+  });
+  it("a rate that was too high is taken back, once, and what past pays show with it", () => {
+    expect(() => planCorrection(world.context, world.actor, asNow())).toThrow(/^Nothing differs/);
+    saveSection(world.context, world.actor, who(), "employment", rate("38") as never);
+    expect(looked()).toEqual(["-76.00"]);
+    expect(planCorrection(world.context, world.actor, asNow())).toMatchObject({ gross: "-76.00" });
+    const before = readPerson(world.context, who()).leave.balances;
+    signed(makeCorrection(world.context, world.actor, asNow()));
+    expect(looked()).toEqual([]);
+    expect(readPerson(world.context, who()).leave.balances).toEqual(before);
+    expect(() => planCorrection(world.context, world.actor, asNow())).toThrow(/^Nothing differs/);
+  });
+  it("is refused beside back pay, which stands in no line of the pay", () => {
+    const change = { section: "employment" as const, values: rate("42") as never };
+    signed(payBack(world.context, world.actor, who(), change).runId);
+    expect(() => planCorrection(world.context, world.actor, asNow())).toThrow(/paid back for this pay since/);
+  });
+  it.each([
+    [{}, "Say the lines as they should have been, or the days."],
+    [{ lines: [], asNow: true }, "Say it by lines or by days, not by both."],
+    [{ days: [] }, /^No day is said otherwise/],
+  ])("%o is refused", (said, text) => {
+    const found = check(newCorrection, { payId: 1, into: "own", ...said });
+    const [error] = "errors" in found ? found.errors : [];
+    expect(error?.text).toEqual(typeof text === "string" ? text : expect.stringMatching(text));
+  });
 });
 
 it("New Zealand: a day of sick leave of a salary is paid as it was, and taken", () => {

@@ -2,25 +2,21 @@
  * A signed pay by other days than it was paid by: composed once by the record as it stands and once with the days that are
  * told. What differs between the two is the correction, however the pay was put right otherwise.
  */
-import type { NewElement } from "@zesty/contract/business";
 import type { CorrectablePay, DayTold } from "@zesty/contract/corrections";
 import { addDays, dateWords, weekday } from "@zesty/core/calendar/dates";
 import type { AnyInput } from "@zesty/core/countries/countries";
-import type { SheetLine } from "@zesty/core/pay/row";
-import type { Decimal } from "@zesty/core/quantity/decimal";
-import { and, eq, inArray, isNull } from "drizzle-orm";
+import { and, eq, isNull } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { cannot } from "../ground/problem.ts";
 import { tellDays } from "../hours/daysTold.ts";
 import { daysBetweenDates } from "../hours/readDays.ts";
 import { timesInParts } from "../hours/timesInParts.ts";
-import { ensureElement } from "../setup/ensureElement.ts";
 import { dryRun } from "../store/dryRun.ts";
-import { act, payElement, payRun } from "../store/schema.ts";
+import { act, payRun } from "../store/schema.ts";
 import { faultsOfDays } from "../time/days.ts";
+import { type Corrected, elementsIn, ownLines } from "./composedLines.ts";
 import { composePast, type PastComposed } from "./composePast.ts";
-import { leaveMore, leaveOf, lessLeave } from "./leaveOwed.ts";
-import { backPaidOf, leaveBackOf } from "./owedBack.ts";
+import { leaveOf, lessLeave } from "./leaveOwed.ts";
 import { findCorrectable } from "./paidSoFar.ts";
 
 type Correctable = ReturnType<typeof findCorrectable>;
@@ -88,16 +84,6 @@ export function daysOfPay(context: Context, payId: number): CorrectablePay["days
   });
 }
 
-/** A pay as it was and as it should have been. */
-export interface Corrected {
-  from: SheetLine[];
-  to: SheetLine[];
-  /** leave that the correction moves, by kind, in its unit */
-  moved: Record<string, Decimal>;
-  /** kinds of leave of which the lines alone do not say what moves: by all that holds now */
-  said?: ReadonlySet<string>;
-}
-
 /** @returns the lines by the record as it stands, and with these days */
 export function linesByDays(context: Context, actor: Actor, payId: number, days: readonly DayTold[]): Corrected {
   const found = findCorrectable(context, payId);
@@ -133,63 +119,4 @@ export function linesByDays(context: Context, actor: Actor, payId: number, days:
     ...{ from: ownLines(context, before), to: ownLines(context, after) },
     moved: lessLeave(leave(after), leave(before)),
   };
-}
-
-/** @returns the lines as they were paid, corrections among them, and as they would be by all that holds now */
-export function linesAsNow(context: Context, payId: number): Corrected {
-  const { row, run, who, signed, was } = findCorrectable(context, payId);
-  const refused = (text: string) => cannot("as-now", text);
-  if (run.kind !== "cycle" || !row.laid)
-    throw refused("Only a pay of the cycle is worked out again. Correct the lines.");
-  if ((backPaidOf(context, who.id, [signed.id]).get(signed.id) ?? 0) !== 0)
-    throw refused("Something was paid back for this pay since, beside its lines. Correct the lines.");
-  const now = dryRun(context.store, () => {
-    const found = composePast(context, run, [{ payId, input: signed.input as AnyInput }], "record").get(payId);
-    return found && { ...found, elements: elementsIn(context, found.lines) };
-  });
-  if (!now?.input || !now.figures || now.fault !== null)
-    throw refused(`It cannot be worked out again. ${now?.fault ?? ""}`.trim());
-  const input = signed.input as AnyInput;
-  const worth = new Map(
-    now.elements.map(({ id, code }) => [id, now.figures?.lines.filter((line) => line.code === code)]),
-  );
-  const priced = (line: SheetLine, was: SheetLine): SheetLine => {
-    if (line.amount !== undefined) return line;
-    if (line.units === undefined) return now.rate === null ? line : { rate: now.rate, ...line };
-    const [only, ...more] = worth.get(was.elementId) ?? [];
-    return only && more.length === 0 ? { ...line, amount: only.amount } : line;
-  };
-  const own = now.lines.filter(isOwn);
-  return {
-    from: was,
-    to: ownLines(context, now).map((line, at) => priced(line, own[at] ?? line)),
-    moved: lessLeave(
-      leaveMore(context, { id: signed.id, input }, now.input),
-      leaveBackOf(context, who.id).get(signed.id) ?? {},
-    ),
-    said: new Set([now.input, input].flatMap((each) => Object.keys(leaveOf(context, each)))),
-  };
-}
-
-const isOwn = (line: SheetLine): boolean => line.corrects === undefined && line.act === undefined;
-
-const elementsIn = ({ store: { db } }: Context, lines: readonly SheetLine[]) =>
-  db
-    .select()
-    .from(payElement)
-    .where(inArray(payElement.id, [...new Set(lines.map((line) => line.elementId))]))
-    .all();
-
-/** What the days come to, in elements that stay: one that the dry run made is made again. */
-function ownLines(
-  context: Context,
-  { lines, elements }: { lines: readonly SheetLine[]; elements: ReturnType<typeof elementsIn> },
-): SheetLine[] {
-  const ids = new Map(
-    elements.map(({ id, businessId, ...own }) => [id, ensureElement(context, businessId, own as NewElement)]),
-  );
-  return lines.filter(isOwn).map(({ time: _time, typed: _typed, ...line }) => ({
-    ...line,
-    elementId: ids.get(line.elementId) ?? line.elementId,
-  }));
 }

@@ -36,7 +36,6 @@ const slice = 20;
 const roundings = "0.05";
 
 interface Looked extends LookedPay {
-  payId: number;
   /** what was paid back of it, in cents */
   back: number;
   superable: Decimal | null;
@@ -204,7 +203,7 @@ export function* lookOver(context: Context, businessId: number, wanted: LookOver
       .toFixed(2);
   return {
     ...{ from: wanted.from, to: wanted.to, looked: paysOf(context, businessId, wanted).length },
-    pays: found.map(({ superable: _superable, payId: _payId, back: _back, leave: _leave, ...each }) => each),
+    pays: found.map(({ superable: _superable, back: _back, leave: _leave, ...each }) => each),
     short: total((each) => each.gt(0)),
     over: total((each) => each.lt(0)),
   };

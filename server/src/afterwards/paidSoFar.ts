@@ -75,9 +75,13 @@ function rateThen(
   input: AnyInput,
 ): string | null {
   const own = new Set(row.lines.flatMap((line) => (line.rate === undefined ? [] : [decimal(line.rate).toString()])));
-  const paid = input.lines.flatMap((line) =>
-    line.element === "ordinary" && line.rate && !line.corrects ? [decimal(line.rate).toString()] : [],
-  );
+  const ratesOf = (isWanted: (line: AnyInput["lines"][number]) => boolean) =>
+    input.lines.flatMap((line) =>
+      line.rate && !line.corrects && isWanted(line) ? [decimal(line.rate).toString()] : [],
+    );
+  const ordinary = ratesOf((line) => line.element === "ordinary");
+  // A week of nothing but a public holiday or overtime has its rate there.
+  const paid = ordinary.length > 0 ? ordinary : ratesOf((line) => line.hours !== undefined);
   return paid.find((rate) => !own.has(rate)) ?? ratesIn(context, run, [who]).get(who.id)?.rate?.toString() ?? null;
 }
 

@@ -48,6 +48,7 @@ export function readCorrectable(context: Context, payId: number): CorrectablePay
     lines,
     elements: elements.map(({ id, name, entry }) => ({ id, name, entry })),
     days,
+    asNow: run.kind === "cycle" && row.laid !== null,
     corrections: made,
     // One that waits in an open run is not in the lines yet, and may be another one by now.
     stamp: stampOf([lines, days, corrections.map((each) => [each.run.id, each.pay.id, each.pay.lines.filter(isOfIt)])]),

@@ -171,24 +171,13 @@ function live(country: "AU" | "NZ", life: Life, late: boolean) {
   for (const each of look().filter((pay) => Number(pay.difference) < 0)) {
     const payId = sqlite.prepare("SELECT pay_id FROM signed_pay WHERE id = ?").pluck().get(each.signedPayId) as number;
     corrected = true;
-    close(makeCorrection(context, actor, { payId, asNow: true, into: "own" }));
+    try {
+      close(makeCorrection(context, actor, { payId, asNow: true, into: "own" }));
+    } catch (error) {
+      // Beside back pay it is corrected by hand.
+      if (!(error instanceof ProblemError) || error.problem.code !== "as-now") throw error;
+    }
   }
-  if (process.env.SHOW)
-    for (const [payday, input, sg] of sqlite
-      .prepare("SELECT payday, input, json_extract(snapshot, '$.figures.super') FROM signed_pay")
-      .raw()
-      .all() as string[][])
-      console.log(
-        country,
-        late,
-        payday,
-        sg,
-        input
-          ?.replace(/^.*"lines":/, "")
-          .replace(/"toDate".*$/, "")
-          .replace(/"(reasons|accruesBy|asOf)":[[{].*?[\]}],?/g, "")
-          .slice(0, 1500),
-      );
   const [paid, set] = ["gross", "super"].map((name) =>
     sqlite
       .prepare(`SELECT SUM(json_extract(snapshot, '$.figures.${name}')) FROM signed_pay WHERE kind = 'pay'`)
@@ -215,10 +204,11 @@ it.each(["AU", "NZ"] as const)("%s: told in time or late it comes to the same", 
       fc.pre(plain.refused === other.refused);
       expect(plain.faults + other.faults, "each pay can be told").toBe(0);
       expect(plain.over, "nothing is owed where it was known").toBe(0);
-      expect(other.over, "nothing is left that was paid too much").toBe(0);
+      if (!life.paysBack) expect(other.over, "nothing is left that was paid too much").toBe(0);
       // Until it is corrected it counts in average earnings.
       const within = country === "NZ" && other.corrected ? 10 : 0.3;
-      expect(Math.abs(other.paid - plain.paid), "dollars").toBeLessThan(within);
+      expect(Math.abs(other.paid + other.over - plain.paid), "dollars").toBeLessThan(within);
+      if (other.over < 0) return;
       // New Zealand: what was taken too much for KiwiSaver stays with the member.
       if (country === "AU" || !other.corrected)
         expect(Math.abs(other.set - plain.set), "super or KiwiSaver").toBeLessThan(0.2);
@@ -227,7 +217,6 @@ it.each(["AU", "NZ"] as const)("%s: told in time or late it comes to the same", 
     }),
     {
       numRuns: Number(process.env.LIVES ?? 3),
-      ...(process.env.ONE ? { examples: [[JSON.parse(process.env.ONE)]] } : {}),
     },
   );
 });

@@ -181,7 +181,7 @@ function PayRow({ pay }: { pay: LookedPay }) {
     <tr className="align-baseline">
       <td />
       <td className="py-0.5">
-        <Link className="text-action" to={`/run/${pay.runId}`}>
+        <Link className="text-action" to={`/run/${pay.runId}?pay=${pay.payId}`}>
           {shortDate(pay.payday)}
         </Link>
       </td>
@@ -193,6 +193,11 @@ function PayRow({ pay }: { pay: LookedPay }) {
       </td>
       <td className={`max-w-[520px] pl-5 text-[14.5px] ${pay.fault === null ? "text-quiet" : "text-amber"}`}>
         {pay.fault ?? pay.reasons.join(" ")}
+        {isOver && pay.fault === null && (
+          <Link className="ml-2 text-action underline" to={`/run/${pay.runId}?pay=${pay.payId}&told=now`}>
+            Correct it
+          </Link>
+        )}
       </td>
     </tr>
   );

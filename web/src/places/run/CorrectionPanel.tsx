@@ -33,7 +33,7 @@ export function CorrectionPanel({ view, row, onBack }: { view: RunView; row: Run
 }
 
 type Into = "next" | "own";
-type By = "days" | "lines";
+type By = "days" | "lines" | "now";
 
 const emptyOf = {
   hours: { hours: "0" },
@@ -57,12 +57,13 @@ function Correct({ country, pay }: { country: CountryCode; pay: CorrectablePay }
   // As it was opened: what a colleague corrects meanwhile is not taken back by what these lines still show.
   const [seen] = useState(pay.stamp);
   const [lines, setLines] = useState<SheetLine[]>(pay.lines);
-  const [handed] = useState(textsFrom(useSearchParams()[0].get("told")));
+  const said = useSearchParams()[0].get("told");
+  const [handed] = useState(textsFrom(said));
   const [texts, setTexts] = useState<ToldTexts>(handed);
   const [faults, setFaults] = useState<Record<string, string>>({});
   const { days } = pay;
   const isToldByDays = days?.some((day) => handed[day.date] !== undefined || day.told !== undefined);
-  const [by, setBy] = useState<By>(isToldByDays ? "days" : "lines");
+  const [by, setBy] = useState<By>(said === "now" && pay.asNow ? "now" : isToldByDays ? "days" : "lines");
   const [into, setInto] = useState<Into>("next");
   const [perPay, setPerPay] = useState("");
   const [plan, planned] = afterwardsApi.usePlanCorrectionMutation();
@@ -70,7 +71,9 @@ function Correct({ country, pay }: { country: CountryCode; pay: CorrectablePay }
   const wanted = {
     run: pay.runId,
     payId: pay.payId,
-    ...(by === "days" && days ? { days: daysTold(days, texts, country).days } : { lines }),
+    ...(by === "days" && { days: daysTold(days ?? [], texts, country).days }),
+    ...(by === "now" && { asNow: true as const }),
+    ...(by === "lines" && { lines }),
     into,
     ...(perPay && into === "own" ? { recoverPerPay: perPay } : {}),
   };
@@ -106,14 +109,19 @@ function Correct({ country, pay }: { country: CountryCode; pay: CorrectablePay }
         </p>
       ))}
       <h3 className="mt-2 font-semibold">As it should have been</h3>
-      {days && (
+      {(days || pay.asNow) && (
         <ChoiceField label="Say it by" value={by} onChange={(event) => typed(setBy)(event.target.value as By)}>
           <option value="lines">its lines</option>
-          <option value="days">its days</option>
+          {days && <option value="days">its days</option>}
+          {pay.asNow && <option value="now">what holds now</option>}
         </ChoiceField>
       )}
       {by === "days" && days ? (
         <DaysAsWanted {...{ country, days, texts, faults }} onTexts={typed(setTexts)} />
+      ) : by === "now" ? (
+        <p className="text-[14px] text-quiet">
+          The pay is worked out again by the record of time, the terms, rates and rules as they stand now.
+        </p>
       ) : (
         <LinesAsWanted pay={pay} lines={lines} onLines={typed(setLines)} />
       )}
