@@ -108,6 +108,20 @@ describe("who records exceptions only", () => {
     expect(onRecord()).toBe("nothing");
     expect(readCorrectable(world.context, paid()).corrections).toEqual([]);
   });
+  it("its own run cannot be taken back while the correction stands: it would be corrected twice", () => {
+    const first = correct("sick");
+    const back = (id: number) => takeBack(world.context, world.actor, id, "Once more");
+    expect(() => back(runId)).toThrow(/corrects a pay of this one by its days/);
+    signed(first);
+    expect(() => back(runId)).toThrow(/corrects a pay of this one by its days/);
+    const fresh = back(first);
+    const [last] = world.context.store.db.select().from(act).where(eq(act.runId, fresh)).all();
+    undoActOf(world.context, world.actor, fresh, last?.id ?? 0);
+    const again = back(runId);
+    type({ [date]: "sick" });
+    approve([date]);
+    expect(row(again).row.figures?.gross).toBe("1520.00");
+  });
   it("left out of the next run it waits, and is on record with the run that pays it", () => {
     void endWhole(world);
     usual(2);

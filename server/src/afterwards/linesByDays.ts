@@ -22,19 +22,19 @@ import { findCorrectable } from "./paidSoFar.ts";
 type Correctable = ReturnType<typeof findCorrectable>;
 
 /** Corrections of the pay that stand, with what they say of its days. */
-const correctionsOf = ({ store: { db } }: Context, payId: number) =>
+const correctionsOf = ({ store: { db } }: Context, { id, personId }: Correctable["row"]) =>
   db
     .select({ id: act.id, days: act.days, state: payRun.state })
     .from(act)
     .innerJoin(payRun, eq(act.runId, payRun.id))
-    .where(and(eq(act.correctsPayId, payId), eq(act.kind, "correction"), isNull(act.undoneAt)))
+    .where(and(eq(act.personId, personId), eq(act.correctsPayId, id), eq(act.kind, "correction"), isNull(act.undoneAt)))
     .all();
 
 /** Why a pay cannot be corrected by its days; null where it can. */
 function whyNot(context: Context, { row, run }: Correctable): string | null {
   if (run.kind !== "cycle") return "Only a pay of the cycle is corrected by its days. Correct the lines instead.";
   if (!row.laid) return "This pay was made before days were kept with it. Correct the lines instead.";
-  const byHand = correctionsOf(context, row.id).some(({ state, days }) => days === null && state !== "open");
+  const byHand = correctionsOf(context, row).some(({ state, days }) => days === null && state !== "open");
   return byHand
     ? "This pay was corrected by its lines before: which days that put right is not known. Correct the lines instead."
     : null;
@@ -64,7 +64,7 @@ export function daysOfPay(context: Context, payId: number): CorrectablePay["days
       .filter(({ kind }) => kind === "worked")
       .map((day) => [day.date, day]),
   );
-  const waits = correctionsOf(context, payId).findLast(({ state }) => state === "open")?.days ?? [];
+  const waits = correctionsOf(context, found.row).findLast(({ state }) => state === "open")?.days ?? [];
   const parts = timesInParts(context, run.businessId, [who.id], first, last);
   const isHeld = (date: string) => known.get(date)?.payId === payId;
   const usualOn = (date: string) => {

@@ -154,6 +154,13 @@ function demandUnsent(context: Context, run: Run): void {
     .get();
   if (later && run.kind === "cycle")
     throw conflict("not-the-latest", `Run ${later.number} is newer. Only the latest run of a cycle can be taken back.`);
+  const corrected = correctedByDays(context, run.id);
+  if (corrected)
+    throw conflict(
+      "corrected-by-days",
+      `Run ${corrected.number} corrects a pay of this one by its days, and the record says them. Take that correction back or undo it first.`,
+      `/run/${corrected.id}`,
+    );
   const name = reliedOn(context, run);
   if (name)
     throw conflict(
@@ -161,6 +168,16 @@ function demandUnsent(context: Context, run: Run): void {
       `${name} is in another cycle by now, and a signed-off run of it leaves out the days that this one paid. Take that run back first, or correct this pay.`,
     );
 }
+
+/** The run in which a pay of this one is corrected by its days: with the record as it says them it would be corrected twice. */
+const correctedByDays = ({ store }: Context, runId: number): { id: number; number: number } | undefined =>
+  store
+    .prepared<[number], { id: number; number: number }>(
+      `SELECT r.id AS id, r.number AS number FROM pay p
+         JOIN act a ON a.person_id = p.person_id AND a.corrects_pay_id = p.id JOIN pay_run r ON r.id = a.run_id
+       WHERE p.run_id = ? AND a.days IS NOT NULL AND a.undone_at IS NULL LIMIT 1`,
+    )
+    .get(runId);
 
 function reverseFacts(context: Context, run: Run): void {
   const { db } = context.store;

@@ -1,5 +1,6 @@
 /** Days of the record of time: appended and approved, all or none. */
 
+import type { FieldError } from "@zesty/contract/fields";
 import { signedStates } from "@zesty/contract/runStates";
 import type { ApproveDays, DayChange, SaveDays } from "@zesty/contract/time";
 import { addDays, dateWords } from "@zesty/core/calendar/dates";
@@ -91,6 +92,20 @@ function whatChanges(days: SaveDays["days"], held: ReadonlyMap<string, string>):
   });
 }
 
+/** @param closed days of a signed-off pay: whoever may see pays is led to it */
+function refusedDays(
+  context: Context,
+  actor: Actor,
+  businessId: number,
+  text: string,
+  errors: FieldError[],
+  closed: readonly Said[],
+) {
+  const { country } = findBusiness(context, businessId);
+  const mend = maySee(context, actor, businessId) ? wayToPay(context, country, closed) : undefined;
+  return cannot("day-refused", text, { errors, ...(mend ? { mend } : {}) });
+}
+
 type Said = Pick<DayChange, "personId" | "date" | "record">;
 
 /** What a day cannot say, whoever says it and whenever. */
@@ -152,9 +167,8 @@ export function saveDays(
     return [{ path: `days.${at}`, text }];
   });
   if (errors[0]) {
-    const way = faults.every((each) => each === null) && maySee(context, actor, businessId);
-    const mend = way ? wayToPay(context, findBusiness(context, businessId).country, paid) : undefined;
-    throw cannot("day-refused", `Nothing was saved. ${errors[0].text}`, { errors, ...(mend ? { mend } : {}) });
+    const closed = faults.every((each) => each === null) ? paid : [];
+    throw refusedDays(context, actor, businessId, `Nothing was saved. ${errors[0].text}`, errors, closed);
   }
   const changes = whatChanges(days, held);
   if (changes.length === 0) return;
@@ -227,20 +241,25 @@ function demandSeen(
 /** A day that was left unapproved while its pay was signed off as usual: approved now it would be paid twice, or not at all. */
 function demandOpen(
   context: Context,
+  actor: Actor,
+  businessId: number,
   days: ApproveDays["days"],
   known: ReturnType<typeof daysBetweenDates>,
   people: ReadonlyMap<number, Known>,
 ): void {
   const closedBy = closedDays(context, [...people.keys()]);
+  const closed: Said[] = [];
   const errors = days.flatMap(({ personId, date }, at) => {
     const day = known.get(personId)?.find((each) => each.date === date && each.kind === "worked");
     if (!day?.record || day.state === "locked" || day.state === "approved") return [];
     const payday = closedBy(personId, date, day.record);
     if (payday === null) return [];
-    const text = `${people.get(personId)?.name}, ${dateWords(date)}: paid on ${dateWords(payday)} without this day's record. Correct that pay, or take its run back; then approve it.`;
+    closed.push({ personId, date, record: day.record });
+    const text = `${people.get(personId)?.name}, ${dateWords(date)}: paid on ${dateWords(payday)} without this day's record. Correct that pay by its days, or take its run back and approve it then.`;
     return [{ path: `days.${at}`, text }];
   });
-  if (errors[0]) throw cannot("day-refused", `Nothing was approved. ${errors[0].text}`, { errors });
+  if (errors[0])
+    throw refusedDays(context, actor, businessId, `Nothing was approved. ${errors[0].text}`, errors, closed);
 }
 
 /** Approves what the days say now. A day without a record needs no approval. */
@@ -264,7 +283,7 @@ export function approveDays(context: Context, actor: Actor, businessId: number, 
       "day-too-late",
       `Nothing was approved. ${people.get(far.personId)?.name}, ${dateWords(far.date)}: more than ${howFar(far.personId, far.date)} before the next pay. No run will include it. Use Run, Pay outside the cycle, with its own date.`,
     );
-  if (approved) demandOpen(context, days, known, people);
+  if (approved) demandOpen(context, actor, businessId, days, known, people);
   context.store.transaction(() => {
     const at = context.clock.now();
     const write = context.store.prepared<[number, number, number, string]>(

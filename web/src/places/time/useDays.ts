@@ -114,7 +114,8 @@ export function useDays(asked: Asked, answered: WeekView | undefined) {
       const people = new Map(view?.people.map((each) => [each.personId, each]));
       const seen = days.map((day) => ({ ...day, was: people.get(day.personId)?.days[day.date]?.worked ?? null }));
       const { error } = await approveDays({ business: asked.business, days: seen, approved });
-      tell(error ? problemOf(error).detail : null);
+      const problem = error ? problemOf(error) : null;
+      tell(problem?.detail ?? null, problem?.mend ?? null);
     },
     [approveDays, asked.business, flush, newest, view, tell],
   );
