@@ -5,7 +5,7 @@ import { readDay } from "@zesty/core/hours/dayText";
 import { eq } from "drizzle-orm";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import type { ProblemError } from "../ground/problem.ts";
-import { askForLeave } from "../leave/requests.ts";
+import { answerRequest, askForLeave } from "../leave/requests.ts";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { undoActOf } from "../row/acts.ts";
@@ -158,8 +158,10 @@ describe("who records exceptions only", () => {
     });
     signed(correct("sick"));
     const before = balance();
-    ask();
+    const { id } = ask();
     expect([onRecord(), balance()]).toEqual(["personal", before]);
+    const back = { answer: "withdrawn" as const, comment: null, belowNought: false, was: "approved" as const };
+    expect(() => answerRequest(world.context, world.actor, world.businessId, id, back)).toThrow(/^All of it is paid/);
   });
   it.each([
     [() => [day("sick", "2026-06-30")], /^30 June 2026 is no day of this pay/],

@@ -99,8 +99,9 @@ export function linesByDays(context: Context, actor: Actor, payId: number, days:
       foreign,
     );
   const said = days.map((day) => ({ ...day, personId: who.id }));
-  const fault = faultsOfDays(context, run.businessId, said).findIndex((each) => each !== null);
-  if (fault >= 0) throw refused(faultsOfDays(context, run.businessId, said)[fault] ?? "", fault);
+  const faults = faultsOfDays(context, run.businessId, said);
+  const wrong = faults.findIndex((each) => each !== null);
+  if (wrong >= 0) throw refused(faults[wrong] ?? "", wrong);
   const composed = (told: readonly DayTold[]) =>
     dryRun(context.store, () => {
       const by = { userId: actor.userId, at: context.clock.now() };

@@ -3,7 +3,7 @@ import type { AnswerLeave, AskLeave, LeaveRequest } from "@zesty/contract/leave"
 import type { DayChange } from "@zesty/contract/time";
 import { addDays, dateWords, daysBetween } from "@zesty/core/calendar/dates";
 import { leaveKindIn, leaveKindsIn } from "@zesty/core/countries/leave";
-import { type DayRecord, hasWork } from "@zesty/core/hours/dayText";
+import { type DayLeave, type DayRecord, hasWork } from "@zesty/core/hours/dayText";
 import { amountInWeeks, type DayOfWeek } from "@zesty/core/leave/changingWeek";
 import { balanceOn, type LeaveOn } from "@zesty/core/leave/forecast";
 import { decimal } from "@zesty/core/quantity/decimal";
@@ -271,9 +271,11 @@ function demandBalance(
 /** Takes the days of a request off the record again; days that a signed-off pay has taken stay. */
 function offRecord(context: Context, actor: Actor, businessId: number, asked: LeaveRequest): string | null {
   const [known] = personTimes(context, businessId, [asked.personId], asked.first, asked.last);
+  const isOf = (each: DayLeave) => each.request === asked.id;
+  // A correction by days says leave without its request.
+  const isSaid = (each: DayLeave) => each.request === undefined && each.kind === asked.kind;
   const own = (known?.known ?? []).filter(
-    (day) =>
-      day.kind === "worked" && (day.record?.leave.some((each) => each.request === asked.id) || isPaidAs(day, asked)),
+    (day) => day.kind === "worked" && (day.record?.leave.some(isOf) || isPaidAs(day, asked)),
   );
   const free = own.filter((day) => day.state !== "locked");
   const paid = own.filter((day) => day.state === "locked");
@@ -284,10 +286,9 @@ function offRecord(context: Context, actor: Actor, businessId: number, asked: Le
       wayToPay(
         context,
         findBusiness(context, businessId).country,
-        paid.map(({ personId, date, record: day }) => ({
-          personId,
-          date,
-          record: day && withoutRequest(day, asked.id),
+        paid.map((day) => ({
+          ...day,
+          record: day.record && withoutLeave(day.record, (each) => isOf(each) || isSaid(each)),
         })),
       ),
     );
@@ -296,7 +297,7 @@ function offRecord(context: Context, actor: Actor, businessId: number, asked: Le
       personId,
       date,
       kind: "worked",
-      record: day && withoutRequest(day, asked.id),
+      record: day && withoutLeave(day, isOf),
     }),
   );
   if (changes.length > 0) saveDays(context, actor, businessId, { days: changes }, "leave withdrawn");
@@ -311,8 +312,8 @@ function offRecord(context: Context, actor: Actor, businessId: number, asked: Le
     : `${paid.length === 1 ? "One day was" : `${paid.length} days were`} paid already and stay; the others are taken out.`;
 }
 
-function withoutRequest(day: DayRecord, request: number): DayRecord | null {
-  const rest = { ...day, leave: day.leave.filter((each) => each.request !== request) };
+function withoutLeave(day: DayRecord, isOf: (leave: DayLeave) => boolean): DayRecord | null {
+  const rest = { ...day, leave: day.leave.filter((each) => !isOf(each)) };
   const nothing = rest.leave.length === 0 && rest.shifts.length === 0 && rest.hours === undefined && !rest.note;
   return nothing ? null : rest;
 }
