@@ -3,7 +3,7 @@
  * year-to-date are good practice. Paid family and domestic violence leave is shown as ordinary hours (reg 3.47).
  */
 
-import type { IsoDate } from "../../calendar/dates.ts";
+import { dateWords, type IsoDate } from "../../calendar/dates.ts";
 import { alikeAsOne, leftNote, type PayslipLine, toReceiver } from "../../documents/slip.ts";
 import { type Decimal, decimal } from "../../quantity/decimal.ts";
 import { centsText, moneyText, rateText } from "../../quantity/units.ts";
@@ -127,7 +127,7 @@ export function payslip(facts: PayslipFacts): Payslip {
   };
 }
 
-const correctionNote = (payday: IsoDate | undefined) => (payday ? `, correction of ${payday}` : "");
+const correctionNote = (payday: IsoDate | undefined) => (payday ? `, correction of ${dateWords(payday)}` : "");
 
 /**
  * Paid family and domestic violence leave stands within the line of the hours that would have been worked, amount and

@@ -3,10 +3,10 @@
  * record (Employment Relations Act 2000, s 130) and the holiday and leave record (Holidays Act 2003, s 81) need to show.
  */
 
-import type { IsoDate } from "../../calendar/dates.ts";
+import { dateWords, type IsoDate } from "../../calendar/dates.ts";
 import { alikeAsOne, leftNote, type PayslipLine, toReceiver } from "../../documents/slip.ts";
 import { type Decimal, decimal } from "../../quantity/decimal.ts";
-import { centsText, moneyText, rateText } from "../../quantity/units.ts";
+import { centsText, counted, moneyText, rateText } from "../../quantity/units.ts";
 import type { Working } from "../../working/figure.ts";
 import { leaveUnitNz, leaveWordsNz } from "../pay/elements.ts";
 import { shownLinesNz, unitOf } from "../pay/snapshot.ts";
@@ -73,7 +73,7 @@ export function payslipNz(facts: PayslipFactsNz): PayslipNz {
       .map(({ name, code, amount, line }) => {
         const basis = line?.units === undefined ? null : basisOf(amount.working());
         const hidden = line?.leave === violenceLeave;
-        const units = line?.units === undefined ? "" : `, ${decimal(line.units).toString()} ${unitOf(line)}`;
+        const units = line?.units === undefined ? "" : `, ${counted(decimal(line.units).toString(), unitOf(line))}`;
         const rate =
           line?.rate === undefined
             ? null
@@ -84,7 +84,7 @@ export function payslipNz(facts: PayslipFactsNz): PayslipNz {
           // Confidential (s 72I): a slip can be seen at home.
           name: hidden
             ? `Paid leave${units}`
-            : `${name}${toReceiver(facts.receivers?.get(code))}${leftNote(line?.upTo, amount.value)}${units}${basis ? ` at ${basis}` : ""}${line?.corrects ? `, correction of ${line.corrects}` : ""}`,
+            : `${name}${toReceiver(facts.receivers?.get(code))}${leftNote(line?.upTo, amount.value)}${units}${basis ? ` at ${basis}` : ""}${line?.corrects ? `, correction of ${dateWords(line.corrects)}` : ""}`,
           hours: line?.hours === undefined || line.rate === undefined ? null : decimal(line.hours).toFixed(2),
           rate: rate === null ? null : rateText(rate),
           amount: moneyText(amount.value),
