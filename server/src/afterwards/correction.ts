@@ -104,8 +104,8 @@ function settle(context: Context, actor: Actor, wanted: NewCorrection) {
     );
   const found =
     wanted.into === "own"
-      ? ownRun(context, actor, run, row, lines, wanted.days)
-      : { ...nextRun(context, actor, run, row, lines, wanted.days), overpaid: null };
+      ? ownRun(context, actor, { run, row, lines, days: wanted.days })
+      : { ...nextRun(context, actor, { run, row, lines, days: wanted.days }), overpaid: null };
   if (composed && Object.keys(composed.moved).length > 0)
     db.update(act)
       .set({ owed: [{ signedPayId: signed.id, cents: 0, leave: leaveOfAct(composed.moved) }] })

@@ -19,15 +19,16 @@ import { rowsOf } from "../store/statements.ts";
 import { openRunOf } from "./finalRun.ts";
 import { taxedSoFar } from "./paidSoFar.ts";
 
+/** A pay of a run, and what it is corrected by. */
+interface ToCorrect {
+  run: Run;
+  row: typeof pay.$inferSelect;
+  lines: SheetLine[];
+  days?: DayTold[] | undefined;
+}
+
 /** The difference as lines of the next run of the cycle; they are taxed with that pay. */
-export function nextRun(
-  context: Context,
-  actor: Actor,
-  run: Run,
-  row: typeof pay.$inferSelect,
-  lines: SheetLine[],
-  days?: DayTold[],
-) {
+export function nextRun(context: Context, actor: Actor, { run, row, lines, days }: ToCorrect) {
   const { db } = context.store;
   const runId =
     openRunOf(context, run.cycleId)?.id ??
@@ -66,14 +67,7 @@ export function overpaidOnPayday(context: Context, run: Run, payId: number, line
  * becomes a debt of the person, so that nobody is paid less than nothing. Of an earlier payroll year the debt is gross:
  * the correction stands on the payday that it corrects, and gives no tax back.
  */
-export function ownRun(
-  context: Context,
-  actor: Actor,
-  run: Run,
-  row: typeof pay.$inferSelect,
-  lines: SheetLine[],
-  days?: DayTold[],
-) {
+export function ownRun(context: Context, actor: Actor, { run, row, lines, days }: ToCorrect) {
   const { db } = context.store;
   const onPayday = overpaidOnPayday(context, run, row.id, lines);
   // Not before the pay that it corrects: the year to date must hold both.

@@ -96,6 +96,9 @@ describe("who records exceptions only", () => {
       world.context.store.db.select().from(act).where(eq(act.runId, third)).get()?.id ?? 0,
     );
     expect([onRecord(), balance()]).toEqual(["personal", had - 7.6]);
+    // The first one taken back as well: as it was before either, though its day has been written anew meanwhile.
+    takeBack(world.context, world.actor, fresh, "Not at all");
+    expect([onRecord(), balance()]).toEqual(["nothing", had]);
   });
   it("undone before it is signed off nothing is on record, and of two days told one after the other the last form counts", () => {
     const id = correct("sick");

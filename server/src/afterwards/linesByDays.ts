@@ -105,7 +105,7 @@ export function linesByDays(context: Context, actor: Actor, payId: number, days:
   const composed = (told: readonly DayTold[]) =>
     dryRun(context.store, () => {
       const by = { userId: actor.userId, at: context.clock.now() };
-      tellDays(context, { actId: 0, personId: who.id, payId, days: told }, by);
+      tellDays(context, { personId: who.id, payId, days: told }, by);
       const pays = [{ payId, input: signed.input as AnyInput }];
       const now = composePast(context, run, pays, "typed").get(payId);
       return now && { ...now, elements: elementsIn(context, now.lines) };

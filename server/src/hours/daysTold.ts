@@ -5,12 +5,15 @@
 import type { DayTold } from "@zesty/contract/corrections";
 import type { Context } from "../ground/context.ts";
 
+/** A day as an act keeps it; once it is on record, with the number of that entry. */
+export type KeptDay = DayTold & { dayId?: number };
+
 interface Told {
   actId: number;
   personId: number;
   /** the pay that is corrected: it holds them */
   payId: number;
-  days: readonly DayTold[];
+  days: readonly KeptDay[];
 }
 
 interface By {
@@ -18,11 +21,9 @@ interface By {
   at: string;
 }
 
-const sourceOf = (actId: number): string => `correction ${actId}`;
-
 const statements = ({ store }: Context) => ({
-  newest: store.prepared<[number, string], { id: number; record: string | null; source: string }>(
-    `SELECT id, record, source FROM time_day WHERE person_id = ? AND date = ? AND kind = 'worked' ORDER BY id DESC LIMIT 1`,
+  newest: store.prepared<[number, string], { id: number }>(
+    `SELECT id FROM time_day WHERE person_id = ? AND date = ? AND kind = 'worked' ORDER BY id DESC LIMIT 1`,
   ),
   before: store.prepared<[number, string, number], { id: number; record: string | null }>(
     `SELECT id, record FROM time_day WHERE person_id = ? AND date = ? AND kind = 'worked' AND id < ? ORDER BY id DESC LIMIT 1`,
@@ -36,33 +37,45 @@ const statements = ({ store }: Context) => ({
   hold: store.prepared<[number, number, string, number, 1 | -1], never>(
     "INSERT INTO time_paid (day_id, person_id, date, pay_id, sign) VALUES (?, ?, ?, ?, ?)",
   ),
+  follow: store.prepared<[{ personId: number; payId: number; was: number; is: number }], never>(
+    `UPDATE act SET days = (SELECT json_group_array(json(CASE WHEN json_extract(d.value, '$.dayId') = @was
+         THEN json_set(d.value, '$.dayId', @is) ELSE d.value END)) FROM json_each(act.days) d)
+     WHERE person_id = @personId AND corrects_pay_id = @payId AND days IS NOT NULL`,
+  ),
   held: store.prepared<[number, number], { sum: number | null }>(
     "SELECT SUM(sign) AS sum FROM time_paid WHERE day_id = ? AND pay_id = ?",
   ),
 });
 
-/** Puts the days on record, approved and held by the pay that is corrected. */
-export function tellDays(context: Context, { actId, personId, payId, days }: Told, { userId, at }: By): void {
+/** Puts the days on record, approved and held by the pay that is corrected. @returns them with their entries */
+export function tellDays(
+  context: Context,
+  { personId, payId, days }: Omit<Told, "actId">,
+  { userId, at }: By,
+): KeptDay[] {
   const sql = statements(context);
-  for (const { date, record } of days) {
+  return days.map(({ date, record }) => {
     const was = sql.newest.get(personId, date);
-    const { id } = sql.day.get(personId, date, JSON.stringify(record), sourceOf(actId), userId, at) ?? { id: 0 };
+    const { id } = sql.day.get(personId, date, JSON.stringify(record), "correction", userId, at) ?? { id: 0 };
     if (record !== null) sql.approve.run(id, userId, at);
     if (was && (sql.held.get(was.id, payId)?.sum ?? 0) > 0) sql.hold.run(was.id, personId, date, payId, -1);
     sql.hold.run(id, personId, date, payId, 1);
-  }
+    return { date, record, dayId: id };
+  });
 }
 
 /** The days say again what they said before, unless a later correction says them otherwise by now. */
-function untellDays(context: Context, { actId, personId, payId, days }: Told, { userId, at }: By): void {
+function untellDays(context: Context, { personId, payId, days }: Told, { userId, at }: By): void {
   const sql = statements(context);
-  for (const { date } of days) {
+  for (const { date, dayId } of days) {
     const told = sql.newest.get(personId, date);
-    if (told?.source !== sourceOf(actId)) continue;
+    if (!told || told.id !== dayId) continue;
     const was = sql.before.get(personId, date, told.id);
     const wasHeld = was !== undefined && sql.held.get(was.id, payId)?.sum === 0;
     const { id } = sql.day.get(personId, date, was?.record ?? "null", "correction taken back", userId, at) ?? { id: 0 };
     sql.hold.run(told.id, personId, date, payId, -1);
+    // What an earlier correction said stands in the new entry now.
+    if (was) sql.follow.run({ personId, payId, was: was.id, is: id });
     if (!wasHeld) continue;
     sql.approve.run(id, userId, at);
     sql.hold.run(id, personId, date, payId, 1);
@@ -79,12 +92,13 @@ const toldIn = ({ store }: Context, runId: number): Told[] =>
        ORDER BY a.id`,
     )
     .all(runId)
-    .map((row) => ({ ...row, days: JSON.parse(row.days) as DayTold[] }));
+    .map((row) => ({ ...row, days: JSON.parse(row.days) as KeptDay[] }));
 
 /** With the sign-off of a run. @returns the people whose days changed */
 export function tellDaysOf(context: Context, runId: number, by: By): number[] {
   const all = toldIn(context, runId);
-  for (const told of all) tellDays(context, told, by);
+  const keep = context.store.prepared<[string, number], never>("UPDATE act SET days = ? WHERE id = ?");
+  for (const told of all) keep.run(JSON.stringify(tellDays(context, told, by)), told.actId);
   return all.map(({ personId }) => personId);
 }
 

@@ -132,7 +132,7 @@ export const act = sqliteTable(
     /** the pay that a correction is of */
     correctsPayId: integer("corrects_pay_id").references(() => pay.id),
     /** days of that pay as a correction says them; on record with the sign-off of its run */
-    days: json<DayTold[]>("days"),
+    days: json<(DayTold & { dayId?: number })[]>("days"),
     /** the terms of employment that back pay came of, or those of the agreement */
     termsId: integer("terms_id"),
     /** what back pay owes for each signed pay, and how much of it super counts; leave by kind, in ten-thousandths of its unit */
