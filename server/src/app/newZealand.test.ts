@@ -368,12 +368,21 @@ describe("a person's sections", () => {
     saveSection(world.context, world.actor, id, "orders", {
       from: "2026-06-01",
       childSupport: { amount: "100", protectedPercent: null },
-      orders: [{ kind: "court", name: "Court order", amount: "150", served: "2026-06-01", total: "200" }],
+      orders: [
+        { kind: "court", name: "Court order", amount: "150", served: "2026-06-01", total: "200" },
+        { kind: "fine", name: "Fines", amount: "20", served: "2026-06-02" },
+      ],
     });
     const runId = open();
     const taken = (run: number) => row(run)?.figures?.lines.find((line) => line.name === "Court order")?.amount;
     expect([row(runId)?.figures?.childSupport, taken(runId)]).toEqual(["100.00", "150.00"]);
     sign(runId);
+    // Each to whom it names, with an account of its own.
+    const owed = readDues(world.context, world.businessId).filter((each) => each.kind === "order");
+    expect(owed.map((each) => `${each.words} ${each.unpaidCents}`)).toEqual([
+      "Deducted by order, for Court order 15000",
+      "Deducted by order, for Fines 2000",
+    ]);
     const second = open();
     expect(taken(second)).toBe("50.00");
   });

@@ -16,6 +16,7 @@ import type { Context } from "../ground/context.ts";
 import { addressOf } from "../ground/findBusiness.ts";
 import type { Run, Who } from "../ground/findRun.ts";
 import type { LeaveTaken } from "../row/leaveTaken.ts";
+import { passedOn } from "../row/passedOn.ts";
 import { type DueEntry, type LeaveMove, owedLeaveMoves, type PreparedPay, takenMoves } from "../row/prepared.ts";
 import type { LoadedRun } from "../row/runRows.ts";
 import type { WorkedOut } from "../row/workRun.ts";
@@ -68,7 +69,7 @@ export function signedPartsAu(
       due: superDueDate(run.payday, isFirst(person.id, fundId), context.rules),
     }),
   );
-  dues.push(...passedOn(loaded, worked, person.id));
+  dues.push(...passedOn(loaded, person.id, deductionDueDay(run.payday), deductedOf(worked)));
   const terms = loaded.records.terms.get(person.id);
   const slip = payslip({
     employer: { name: owner.legalName, abn: owner.abn, ...addressOf(owner) },
@@ -114,20 +115,12 @@ function ordinaryOf({ elementRows }: LoadedRun, year: ReadonlyMap<string, number
 export const deductionDueDay = (payday: string): string =>
   rollForwardAu(`${addMonths(`${payday.slice(0, 7)}-01`, 1).slice(0, 8)}07`);
 
-/** Deductions that are passed on to somebody by name. */
-function passedOn({ run, elementRows }: LoadedRun, worked: WorkedPay, personId: number): DueEntry[] {
-  const due = deductionDueDay(run.payday);
-  const names = new Map(elementRows.flatMap((each) => (each.paidTo ? [[each.code, each.paidTo] as const] : [])));
-  const sums = new Map<string, number>();
-  for (const { group, line, amount } of worked.lines) {
-    const payee = names.get(line.code ?? "");
-    // What goes into super goes to its fund with the rest.
-    const isSuper = line.element === "salarySacrificeSuper" || line.element === "memberContribution";
-    if (!payee || isSuper || (group !== "beforeTax" && group !== "afterTax")) continue;
-    sums.set(payee, (sums.get(payee) ?? 0) + toCents(amount.value));
-  }
-  return [...sums].map(([payee, cents]) => ({ kind: "deduction", personId, fundId: null, payee, cents, due }));
-}
+/** Of what is deducted, what goes into super goes to its fund with the rest. */
+const deductedOf = ({ lines }: WorkedPay) =>
+  lines
+    .filter(({ group }) => group === "beforeTax" || group === "afterTax")
+    .filter(({ line }) => line.element !== "salarySacrificeSuper" && line.element !== "memberContribution")
+    .map(({ line, amount }) => ({ code: line.code, amount: amount.value }));
 
 /** Who each deduction goes to: as its pay element says, and the fund for what goes into super. */
 function receiversOf({ elementRows }: LoadedRun, fund: ReturnType<typeof fundWords>): Map<string, string> {

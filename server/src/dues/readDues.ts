@@ -19,13 +19,16 @@ export const dueWords: Partial<Record<DueKind, string>> = {
   giving: "Payroll gifts, to be passed on",
 };
 
+/** What goes to whom an order or a gift names. */
+const namedWords: Partial<Record<DueKind, string>> = { order: "Deducted by order, for", giving: "Payroll gifts to" };
+
 /** Who is owed what, as it stands on Dues. */
 export const payeeWords = (kind: DueKind, fund: string | null, payee = ""): string =>
   kind === "super"
     ? `Super to ${fund ?? "a fund not yet set"}`
-    : kind === "deduction"
-      ? `Deducted for ${payee}`
-      : (dueWords[kind] ?? kind);
+    : payee === ""
+      ? (dueWords[kind] ?? kind)
+      : `${namedWords[kind] ?? "Deducted for"} ${payee}`;
 
 interface Row extends DueSums {
   kind: DueKind;

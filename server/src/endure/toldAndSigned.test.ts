@@ -1,33 +1,23 @@
 /**
- * Whatever is signed, sent, corrected, taken back, refused and made again, in any order: once all of it is sent, the
- * agency holds what was signed, and the bank paid it. Read from what the stand-ins took, with a reader of their own.
+ * Whatever is typed, signed, sent, corrected, taken back, refused and made again, in any order: once all of it is sent, the
+ * agency holds what was signed, each part under its name, the bank paid it, the books say it, and what is owed of it stands
+ * with whom it is owed to. Read from what the stand-ins took, with a reader of their own.
  */
-import { addDays } from "@zesty/core/calendar/dates";
-import { type Decimal, decimal, sum, zero } from "@zesty/core/quantity/decimal";
-import { centsText } from "@zesty/core/quantity/units";
+import { isIrd } from "@zesty/core/nz/irdNumber";
 import fc from "fast-check";
-import { afterAll, afterEach, beforeAll, describe, expect, it } from "vitest";
+import { afterAll, afterEach, beforeAll, expect, it } from "vitest";
 import { readFiling } from "../../../standins/src/filingReader.ts";
 import type { PayeeRecord } from "../../../standins/src/payEventReader.ts";
-import { makeCorrection } from "../afterwards/correction.ts";
-import { readCorrectable } from "../afterwards/readCorrectable.ts";
+import { readSpan } from "../books/readSpan.ts";
+import { readDues } from "../dues/readDues.ts";
 import { todayAt } from "../ground/findBusiness.ts";
-import { findRun } from "../ground/findRun.ts";
-import { ProblemError } from "../ground/problem.ts";
-import { replaceEvent } from "../outbox/replaceEvent.ts";
-import { sendAgain, sendRun } from "../outbox/sendRun.ts";
-import { discardRun } from "../runs/discardRun.ts";
-import { movePayday } from "../runs/movePayday.ts";
-import { openOutsideCycle } from "../runs/outsideCycle.ts";
-import { readRun } from "../runs/readRun.ts";
-import { saveRows } from "../runs/saveRows.ts";
-import { nextPeriodOf } from "../setup/nextPeriod.ts";
-import { takeBack } from "../signOff/takeBack.ts";
+import { saveSection } from "../people/savePerson.ts";
+import { addElement } from "../setup/elements.ts";
 import { unbalanced } from "../store/invariants.ts";
-import { payCycle, payRun } from "../store/schema.ts";
 import { endWhole } from "../testing/endWhole.ts";
-import { type Outside, settleOutbox, startOutside } from "../testing/outside.ts";
-import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
+import { type Outside, startOutside } from "../testing/outside.ts";
+import { bagOfActs, type Life, paydayActs } from "../testing/paydayActs.ts";
+import { type SmallWorld, smallWorld, smallWorldNz, validFrom } from "../testing/smallWorld.ts";
 
 let outside: Outside;
 let world: SmallWorld;
@@ -37,168 +27,88 @@ beforeAll(async () => {
 afterEach(() => endWhole(world));
 afterAll(() => outside.close());
 
-const channels = ["payEvent", "employmentInformation", "employeeDetails", "paymentFile"] as const;
-const runs = () => world.context.store.db.select().from(payRun).all();
-const today = () => todayAt(world.context, world.businessId);
-const all = <Row>(sql: string, ...values: unknown[]) =>
-  world.context.store.prepared<unknown[], Row>(sql).all(...values);
-
-/** Lets everything pass that waits, on a day that is not before the payday. */
-async function send(runId: number): Promise<void> {
-  const { payday } = findRun(world.context, runId);
-  if (payday > today()) outside.move(world, payday);
-  sendRun(world.context, world.actor, runId, channels);
-  await pass();
-}
-/** of a life: its day goes forward, and so does the time of that day */
-let minute = 0;
-async function pass(): Promise<void> {
-  for (const _ of [1, 2]) {
-    minute += 3;
-    outside.held.setClock(new Date(Date.parse(`${today()}T02:00:00Z`) + minute * 60_000).toISOString());
-    await settleOutbox(world);
-  }
-}
-
-type Did = () => unknown;
-/** What may be done next; what is not allowed just now is refused by a sentence. */
-function acts(which: number): Record<string, Did> {
-  const { context, actor, businessId, cycleId, personIds } = world;
-  const open = runs().filter((each) => each.state === "open");
-  const signed = runs().filter((each) => each.state === "signedOff");
-  const some = <Row>(rows: readonly Row[]): Row | undefined => rows[which % Math.max(rows.length, 1)];
-  const correct = (into: "next" | "own") => {
-    const pay = some(
-      all<{ id: number }>(
-        `SELECT s.pay_id AS id FROM signed_pay s JOIN pay_run r ON r.id = s.run_id
-         WHERE s.kind = 'pay' AND r.state NOT IN ('open', 'takenBack') ORDER BY s.id DESC LIMIT 9`,
-      ),
-    );
-    if (!pay) return;
-    const [first, ...rest] = readCorrectable(context, pay.id).lines;
-    if (!first?.hours) return;
-    const hours = decimal(first.hours)
-      .plus((which % 7) - 3)
-      .toString();
-    makeCorrection(context, actor, { payId: pay.id, lines: [{ ...first, hours }, ...rest], into, recoverPerPay: "40" });
-  };
-  const type = (runId: number, line: { elementId: number; hours?: string; amount?: string }) => {
-    const { version, rows } = readRun(context, actor, runId);
-    const row = some(rows);
-    if (row) saveRows(context, actor, runId, { version, rows: [{ payId: row.payId, lines: [line] }] });
-  };
+const all = <Row>(sql: string) => world.context.store.prepared<unknown[], Row>(sql).all() as Row[];
+const inCents = (amount: string | undefined) => Math.round(Number(amount || 0) * 100);
+/** Sums by name, without those that come to nothing. */
+function sums() {
+  const held: Record<string, number> = {};
   return {
-    open: () => open.some((each) => each.kind === "cycle") || openUsual(world),
-    sign: () => open[0] && signRun(world, open[0].id),
-    signLast: () => open.at(-1) && signRun(world, open.at(-1)?.id ?? 0),
-    send: () => signed[0] && send(signed[0].id),
-    sendLast: () => signed.at(-1) && send(signed.at(-1)?.id ?? 0),
-    hours: () => open[0] && type(open[0].id, { elementId: world.element("ORD"), hours: String(20 + (which % 20)) }),
-    correctNext: () => correct("next"),
-    correctOwn: () => correct("own"),
-    outside: () => {
-      const cycle = context.store.db.select().from(payCycle).all()[0];
-      if (!cycle) return;
-      const runId = openOutsideCycle(context, actor, businessId, {
-        ...{ cycleId, periodStart: nextPeriodOf(context, cycle).start, payday: addDays(today(), which % 4) },
-        ...{ reason: "Forgotten", personIds: [personIds[which % personIds.length] ?? 0] },
-      });
-      type(runId, { elementId: world.element("BONUS"), amount: "250.00" });
+    held,
+    put(name: string, cents: number) {
+      held[name] = (held[name] ?? 0) + cents;
+      if (held[name] === 0) delete held[name];
     },
-    move: () => {
-      const run = some(open);
-      if (!run) return;
-      const { version } = readRun(context, actor, run.id);
-      movePayday(context, actor, run.id, { payday: addDays(run.payday, (which % 5) - 1), version });
-    },
-    takeBack: () => takeBack(context, actor, some(signed)?.id ?? 0, "A reason"),
-    discard: () => discardRun(context, actor, open.at(-1)?.id ?? 0),
-    replace: async () => {
-      const run = runs().findLast((each) => each.state === "sent" || each.state === "settled");
-      if (run) replaceEvent(context, actor, run.id, { reason: "It was wrong" });
-      await pass();
-    },
-    refused: async () => {
-      const [service, operation, fault] =
-        world.element("BONUS") && findCountry() === "AU"
-          ? ["au-tax", "submit", "REJECT_PAYEE"]
-          : ["nz-tax", "file", "REJECT_LINE"];
-      outside.held.setRules([{ service, operation, fault, match: { payrollId: "E0" }, uses: 1 }]);
-      if (signed[0]) await send(signed[0].id);
-      outside.held.setRules([]);
-    },
-    // The money of the first person comes back, as from an account that is closed for a while.
-    returned: async () => {
-      const account = findCountry() === "AU" ? "10000000" : "01-0902-0068389-000";
-      outside.held.db.prepare("INSERT OR REPLACE INTO bank_account VALUES (?, 'closed')").run(account);
-      if (signed[0]) await send(signed[0].id);
-      outside.held.db.exec("DELETE FROM bank_account");
-    },
-    again: async () => {
-      const run = some(runs());
-      const channel = all<{ channel: (typeof channels)[number] }>(
-        "SELECT channel FROM outbox WHERE run_id = ? AND channel <> 'payslip' ORDER BY id DESC",
-        run?.id ?? 0,
-      )[0];
-      if (run && channel) sendAgain(world.context, actor, run.id, channel.channel);
-      await pass();
-    },
-    days: () => outside.move(world, addDays(today(), 1 + (which % 4))),
   };
 }
-const findCountry = () => all<{ country: string }>("SELECT country FROM business")[0]?.country;
-const names = Object.keys({
-  ...{ open: 0, sign: 0, signLast: 0, send: 0, sendLast: 0, hours: 0, correctNext: 0, correctOwn: 0, outside: 0 },
-  ...{ move: 0, takeBack: 0, returned: 0, discard: 0, replace: 0, refused: 0, again: 0, days: 0 },
-});
-/** What moves a payday on is done more often. */
-const bag = [...names, ..."open sign send open sign send sendLast days".split(" ")];
 
-async function play(steps: readonly (readonly [string, number])[]): Promise<void> {
-  for (const [name, which] of steps)
-    try {
-      await acts(which)[name]?.();
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-    }
-  // All that is open is signed where it can be, and all of it is sent, the earliest payday first.
-  for (const run of runs().filter((each) => each.state === "open"))
-    try {
-      signRun(world, run.id);
-    } catch {
-      discardRun(world.context, world.actor, run.id);
-    }
-  const waiting = runs().filter((each) => each.state === "signedOff");
-  for (const run of waiting.sort((a, b) => a.payday.localeCompare(b.payday))) await send(run.id);
-  for (const { id } of all<{ id: number }>(
-    `SELECT run_id AS id FROM outbox o WHERE channel = 'paymentFile' AND state = 'partial'
-       AND id = (SELECT MAX(id) FROM outbox WHERE run_id = o.run_id AND channel = 'paymentFile')`,
-  )) {
-    sendAgain(world.context, world.actor, id, "paymentFile");
-    await send(id);
+/** Lives begin in a year, or three weeks before its end; the first person has something of everything. */
+function live(country: "AU" | "NZ", early: boolean): Life {
+  world = country === "AU" ? smallWorld(2) : smallWorldNz(2);
+  const { context, actor, businessId, personIds } = world;
+  const { sqlite } = context.store;
+  outside.forget();
+  outside.tell(world);
+  const [day, first] = country === "AU" ? ["2026-06-09", "2026-06-01"] : ["2026-03-10", "2026-03-02"];
+  if (early) sqlite.prepare("UPDATE pay_cycle SET first_period_start = ?").run(first);
+  if (early) sqlite.prepare("INSERT OR REPLACE INTO setting (name, value) VALUES ('day', ?)").run(day);
+  outside.move(world, todayAt(context, businessId));
+  for (const [at, id] of personIds.entries())
+    sqlite.prepare("UPDATE person SET family_name = ? WHERE id = ?").run(`Sample ${"ab"[at]}`, id);
+  const none = { percent: "100", leave: null, allowance: null, deduction: null, taxable: null, superable: null };
+  const more = {
+    AU: [
+      { code: "CHILD", name: "Child support", element: "deductionAfterTax", deduction: "D" },
+      { code: "SALO", name: "Packaging", element: "salarySacrificeOther" },
+      { code: "OWN", name: "Own super", element: "memberContribution" },
+      { code: "CENTS", name: "Car", element: "allowance", allowance: "CD" },
+      { code: "DIR", name: "Director", element: "directorFee" },
+    ],
+    NZ: [],
+  }[country];
+  for (const each of more)
+    addElement(context, actor, businessId, {
+      ...none,
+      entry: "amount",
+      account: null,
+      unitRate: null,
+      ...each,
+    } as never);
+  sqlite.exec(
+    `UPDATE pay_element SET paid_to = 'For ' || code
+     WHERE element IN ('deductionAfterTax', 'salarySacrificeOther', 'payrollGiving')`,
+  );
+  const ids = new Map(sqlite.prepare("SELECT code, id FROM pay_element").raw().all() as [string, number][]);
+  const element = (code: string) => ids.get(code) ?? 0;
+  const usual = {
+    AU: { ORD: "38", SACS: "100.00", UNION: "11.00", TOOL: "15.00", CHILD: "70.00" },
+    NZ: { ORD: "80", GIVE: "10.00", DED: "11.00", ALLOW: "15.00" },
+  }[country];
+  const lines = Object.entries(usual).map(([code, said]) => ({
+    ...{ elementId: element(code) },
+    ...(code === "ORD" ? { hours: said } : { amount: said }),
+  }));
+  const say = (section: "usualPay" | "taxCode" | "orders", values: object) =>
+    saveSection(context, actor, personIds[0] ?? 0, section, { from: "2026-01-05", ...values } as never);
+  say("usualPay", { lines });
+  if (country === "NZ") {
+    say("taxCode", { code: "M SL", irdNumber: irds[0], ...noRates, slcir: "5", lowerMinimum: false });
+    const courts = { kind: "court", name: "Court A", amount: "30", served: "2026-01-05", total: "70" };
+    const fines = { kind: "fine", name: "Fines B", percentOfNet: "5", served: "2026-01-06" };
+    say("orders", { childSupport: { amount: "60.00", protectedPercent: null }, orders: [courts, fines] });
   }
+  return { world, outside, country, element };
 }
+const irds = validFrom(139_000_013, 2, isIrd);
+const noRates = { specialRate: null, until: null, slbor: null };
 
-type Figures = { gross: string; taxable: string; withheld: string; super: string; kiwiSaver?: string; net: string };
-const signedPays = () =>
-  all<{ payday: string; personId: number; payrollId: string; figures: string }>(
-    `SELECT r.payday AS payday, s.person_id AS personId, p.payroll_id AS payrollId, json_extract(s.snapshot, '$.figures') AS figures
-     FROM signed_pay s JOIN pay_run r ON r.id = s.run_id JOIN person p ON p.id = s.person_id
-     WHERE s.kind = 'pay' AND r.state <> 'takenBack'`,
-  ).map((row) => ({ ...row, figures: JSON.parse(row.figures) as Figures }));
+/** Pays that stand, with their facts summed by payroll year and person. */
+const standing = "FROM signed_pay s JOIN pay_run r ON r.id = s.run_id WHERE s.kind = 'pay' AND r.state <> 'takenBack'";
 const toldOpen = () =>
   new Set(
     all<{ id: number }>("SELECT person_id AS id FROM answer_item WHERE open = 1 AND severity = 'error'").map(
       (each) => each.id,
     ),
   );
-const plus = (sums: Map<string, Decimal[]>, key: string, amounts: (string | undefined)[]) =>
-  sums.set(
-    key,
-    amounts.map((each, at) => (sums.get(key)?.[at] ?? zero).plus(each || "0")),
-  );
-const asText = (sums: Map<string, Decimal[]>) =>
-  Object.fromEntries([...sums].map(([key, each]) => [key, each.map((amount) => amount.toFixed(2)).join(" ")]));
 
 /** Each net pay lies with the bank once: what it holds but for the business's own account; unless a file was refused. */
 function demandPaid(): void {
@@ -207,114 +117,178 @@ function demandPaid(): void {
        AND o.id = (SELECT MAX(id) FROM outbox WHERE run_id = o.run_id AND channel = 'paymentFile')`,
   );
   if (stuck.length > 0) return;
-  const net = sum(signedPays().map(({ figures }) => (decimal(figures.net).isNegative() ? zero : decimal(figures.net))));
+  const net = all<{ net: string }>(`SELECT s.snapshot ->> '$.figures.net' AS net ${standing}`);
+  const due = net.reduce((sum, each) => sum + Math.max(0, inCents(each.net)), 0);
   const [held] = outside.held.db
     .prepare(
       "SELECT coalesce(SUM(cents), 0) AS cents FROM bank_line WHERE state <> 'RETURNED' AND account <> '55120038'",
     )
     .all() as { cents: number }[];
-  expect(
-    decimal(held?.cents ?? 0)
-      .div(100)
-      .toFixed(2),
-  ).toBe(net.toFixed(2));
+  expect(held?.cents).toBe(due);
 }
-/** What is owed to an agency and to funds is what was taken and set aside. */
-const owed = (kinds: string) =>
-  centsText(
-    all<{ cents: number | null }>(`SELECT SUM(amount_cents) AS cents FROM due WHERE kind IN (${kinds})`)[0]?.cents ?? 0,
-  );
-const signedOf = (name: "withheld" | "super") =>
-  sum(signedPays().map(({ figures }) => decimal(figures[name]))).toFixed(2);
 
-/** Lives begin in a year, or three weeks before its end. */
-function live(made: SmallWorld, early: { day: string; first: string } | null): void {
-  world = made;
-  minute = 0;
-  outside.forget();
-  outside.tell(world);
-  const { sqlite } = world.context.store;
-  if (early) sqlite.prepare("UPDATE pay_cycle SET first_period_start = ?").run(early.first);
-  if (early) sqlite.prepare("INSERT OR REPLACE INTO setting (name, value) VALUES ('day', ?)").run(early.day);
-  outside.move(world, today());
+/** The books say what was signed, payday by payday, and so does the agency; what stands as payable is what is owed. */
+function demandBooks(): void {
+  expect(unbalanced(world.context.store)).toEqual([]);
+  const { compared, accounts } = readSpan(world.context, world.businessId, "2026-01-01", "2027-12-31");
+  // Sums below nought are told by an update, which has none; what was refused is not with the agency.
+  const isTold =
+    toldOpen().size === 0 &&
+    all(
+      `SELECT 1 FROM signed_pay s JOIN pay_run r ON r.id = s.run_id JOIN pay_fact f ON f.signed_pay_id = s.id
+       WHERE s.kind = 'pay' AND r.state <> 'takenBack' AND f.code IN ('withheld', 'taxable') GROUP BY s.run_id, f.code
+       HAVING SUM(f.cents) < 0
+       UNION SELECT 1 FROM outbox o WHERE channel IN ('payEvent', 'employmentInformation')
+         AND state IN ('rejected', 'refused')
+         AND id = (SELECT MAX(id) FROM outbox WHERE run_id = o.run_id AND channel = o.channel)`,
+    ).length === 0;
+  for (const { key, differing, sums: said } of compared) {
+    expect(differing.filter((each) => each.sums.ledger !== each.sums.signed)).toEqual([]);
+    if (isTold && said.lodged !== null) expect([key, said.lodged]).toEqual([key, said.signed]);
+  }
+  const payable = accounts.filter((each) => ["2100", "2200", "2300"].includes(each.code));
+  const owed = readDues(world.context, world.businessId).reduce((sum, each) => sum + each.unpaidCents, 0);
+  expect(payable.reduce((sum, each) => sum - each.closing, 0)).toBe(owed);
 }
-/** The payroll year of a payday, by its last calendar year. */
-const yearOf = (payday: string, begins: string) => Number(payday.slice(0, 4)) + (payday.slice(5) >= begins ? 1 : 0);
-const lists = fc.array(fc.tuple(fc.constantFrom(...bag), fc.nat(60)), { minLength: 15, maxLength: 45 });
-const times = { numRuns: 5, endOnFailure: true };
 
-describe("once all is sent", () => {
-  it("the agency holds the year that was signed, or it is told of whom not (Australia)", {
-    timeout: 90_000,
-  }, async () => {
+/** Where a line of an Australian pay is reported, by the trade's own table (Single Touch Payroll, phase 2, from memory). */
+const reportedAs: Record<string, string> = {
+  ...{ ORD: "gross", BACKPAY: "gross", AL: "leave O", PL: "leave O", BONUS: "bonus", TOOL: "allowance TD" },
+  ...{ CENTS: "allowance CD", DIR: "director", SACS: "sacrifice S", SALO: "sacrifice O", UNION: "deduction F" },
+  ...{ CHILD: "deduction D" },
+};
+const untold = ["REIMB", "DED", "OVERPAID", "OWN"];
+interface Signed {
+  figures: { withheld: string; super: string; lines: { code: string; amount: string }[] };
+  input: { lines: { code: string; element: string; reason?: string; etpCode?: string }[] };
+}
+
+function demandToldAu(): void {
+  const [due, held] = [sums(), sums()];
+  const years = new Set<string>();
+  const open = toldOpen();
+  for (const row of all<{ payday: string; personId: number; code: string; figures: string; input: string }>(
+    `SELECT r.payday AS payday, s.person_id AS personId, (SELECT payroll_id FROM person WHERE id = s.person_id) AS code,
+       s.snapshot -> '$.figures' AS figures, s.input AS input ${standing}`,
+  )) {
+    if (open.has(row.personId)) continue;
+    const year = Number(row.payday.slice(0, 4)) - (row.payday.slice(5) < "07-01" ? 1 : 0);
+    const key = `${row.code} ${year} `;
+    years.add(key);
+    const { figures, input } = { figures: JSON.parse(row.figures), input: JSON.parse(row.input) } as Signed;
+    due.put(`${key}withheld`, inCents(figures.withheld));
+    due.put(`${key}super`, inCents(figures.super));
+    for (const { code, amount } of figures.lines) {
+      const source = input.lines.find((each) => each.code === code);
+      const name =
+        { etp: `etp ${source?.etpCode ?? "O"}`, redundancy: "etp R" }[source?.element ?? ""] ??
+        (source?.element === "unusedLeave"
+          ? source.reason === "redundancy"
+            ? "lump R"
+            : "leave U"
+          : reportedAs[code]);
+      if (!untold.includes(code)) due.put(key + (name ?? `unknown ${code}`), inCents(amount));
+    }
+  }
+  for (const row of outside.held.db.prepare("SELECT year, record FROM payee").all() as {
+    year: string;
+    record: string;
+  }[]) {
+    const payee = JSON.parse(row.record) as PayeeRecord;
+    const key = `${payee.payrollId} ${row.year} `;
+    if (!years.has(key)) continue;
+    const coded = (name: string, list: readonly { type: string; amount: string }[]) => {
+      // What is free of tax of a redundancy payment stands as lump sum D.
+      for (const { type, amount } of list)
+        held.put(key + (`${name} ${type}` === "lump D" ? "etp R" : `${name} ${type}`), inCents(amount));
+    };
+    for (const income of payee.incomes) {
+      const { gross, overtime, bonus, withheld, directorFee: director } = income;
+      for (const [name, amount] of Object.entries({ gross, overtime, bonus, withheld, director }))
+        held.put(key + name, inCents(amount));
+      coded("leave", income.paidLeave);
+      coded("allowance", income.allowances);
+      coded("sacrifice", income.sacrifice);
+      coded("lump", income.lumpSums);
+      for (const { code, amounts } of income.etp) {
+        held.put(`${key}etp ${code}`, inCents(amounts[0]) + inCents(amounts[1]));
+        held.put(`${key}withheld`, inCents(amounts[2]));
+      }
+    }
+    coded("deduction", payee.deductions);
+    for (const { type, amount } of payee.super)
+      if (type !== "O" && type !== "Q") held.put(`${key}super`, inCents(amount));
+  }
+  expect(held.held).toEqual(due.held);
+}
+
+function demandToldNz(): void {
+  const [due, held] = [sums(), sums()];
+  const names: Record<string, string> = {
+    ...{
+      taxable: "gross",
+      withheld: "paye",
+      studentLoan: "student_loan",
+      slcir: "slcir",
+      childSupport: "child_support",
+    },
+    ...{ kiwiSaver: "ks_deduction", kiwiSaverNet: "ks_employer", esct: "esct" },
+  };
+  for (const { id, code, cents } of all<{ id: number; code: string; cents: number }>(
+    `SELECT person_id AS id, code, cents FROM pay_fact WHERE signed_pay_id IN (SELECT s.id ${standing})`,
+  ))
+    if (names[code]) due.put(`${world.personIds.indexOf(id)} ${names[code]}`, cents);
+  for (const { bytes } of outside.held.db.prepare("SELECT bytes FROM filing WHERE state <> 'REPLACED'").all() as {
+    bytes: Buffer;
+  }[])
+    for (const line of readFiling(bytes).lines) {
+      const who = irds.indexOf(line.employee_ird ?? "");
+      const put = (name: string, field: string, sign = 1) =>
+        held.put(`${who} ${name}`, sign * Number(line[field] || 0));
+      for (const name of Object.values(names)) put(name, name);
+      put("gross", "gross_adjustment");
+      put("paye", "paye_adjustment");
+      // PAYE is told before the credit for gifts.
+      put("paye", "payroll_giving", -1);
+    }
+  expect(held.held).toEqual(due.held);
+}
+
+/** What was taken out of pays for others is owed to them by name. */
+function demandOwed(): void {
+  const [due, owed] = [sums(), sums()];
+  for (const { name, cents } of all<{ name: string; cents: number }>(
+    `SELECT e.paid_to AS name, f.cents AS cents FROM pay_fact f JOIN pay_element e ON f.code = 'line:' || e.code
+     WHERE e.paid_to IS NOT NULL AND f.signed_pay_id IN (SELECT s.id ${standing})`,
+  ))
+    due.put(name, cents);
+  for (const { name, cents } of all<{ name: string; cents: number }>(
+    "SELECT payee AS name, amount_cents AS cents FROM due WHERE kind IN ('deduction', 'giving')",
+  ))
+    owed.put(name, cents);
+  expect(owed.held).toEqual(due.held);
+}
+
+const lists = fc.array(fc.tuple(fc.constantFrom(...bagOfActs), fc.nat(60)), { minLength: 15, maxLength: 50 });
+it.each(["AU", "NZ"] as const)(
+  "once all is sent, agency, bank, books and dues hold what was signed, or it is told of whom not: %s",
+  { timeout: 900_000 },
+  async (country) => {
     await fc.assert(
       fc.asyncProperty(lists, fc.boolean(), async (steps, early) => {
-        live(smallWorld(2), early ? { day: "2026-06-09", first: "2026-06-01" } : null);
-        for (const [at, id] of world.personIds.entries())
-          world.context.store.sqlite
-            .prepare("UPDATE person SET family_name = ? WHERE id = ?")
-            .run(`Sample ${"ab"[at]}`, id);
+        const { play, payAllOver } = paydayActs(live(country, early));
         await play(steps);
-        expect(unbalanced(world.context.store)).toEqual([]);
+        demandBooks();
         demandPaid();
-        expect([owed("'withholding'"), owed("'super'")]).toEqual([signedOf("withheld"), signedOf("super")]);
-        const told = toldOpen();
-        const due = new Map<string, Decimal[]>();
-        for (const { payday, personId, payrollId, figures } of signedPays())
-          if (!told.has(personId))
-            plus(due, `${payrollId} ${yearOf(payday, "07-01")}`, [figures.gross, figures.withheld, figures.super]);
-        const held = new Map<string, Decimal[]>();
-        for (const row of outside.held.db.prepare("SELECT year, record FROM payee").all() as {
-          year: string;
-          record: string;
-        }[]) {
-          const { payrollId, incomes, super: contributions } = JSON.parse(row.record) as PayeeRecord;
-          const key = `${payrollId} ${Number(row.year) + 1}`;
-          if (!due.has(key)) continue;
-          for (const income of incomes)
-            plus(held, key, [
-              sum(
-                [income.gross, income.overtime, income.bonus, ...income.paidLeave.map((each) => each.amount)].map(
-                  (each) => decimal(each || "0"),
-                ),
-              ).toString(),
-              income.withheld,
-              contributions.find((each) => each.type === "L")?.amount,
-            ]);
-        }
-        expect(asText(held)).toEqual(asText(due));
+        demandOwed();
+        if (country === "AU") demandToldAu();
+        else demandToldNz();
+        await payAllOver();
+        demandBooks();
         await endWhole(world);
       }),
-      times,
+      { numRuns: Number(process.env.LIVES ?? 5), endOnFailure: true },
     );
     world = smallWorld(1);
-  });
-  it("Inland Revenue holds the paydays that were signed, each once (New Zealand)", { timeout: 90_000 }, async () => {
-    await fc.assert(
-      fc.asyncProperty(lists, fc.boolean(), async (steps, early) => {
-        live(smallWorldNz(2), early ? { day: "2026-03-10", first: "2026-03-02" } : null);
-        await play(steps);
-        expect(unbalanced(world.context.store)).toEqual([]);
-        demandPaid();
-        const [due, held] = [new Map<string, Decimal[]>(), new Map<string, Decimal[]>()];
-        for (const { payday, figures } of signedPays())
-          plus(due, String(yearOf(payday, "04-01")), [figures.taxable, figures.withheld, figures.kiwiSaver]);
-        for (const { payday, bytes } of outside.held.db
-          .prepare("SELECT payday, bytes FROM filing WHERE state <> 'REPLACED'")
-          .all() as {
-          payday: string;
-          bytes: Buffer;
-        }[])
-          for (const line of readFiling(bytes).lines) {
-            plus(held, String(yearOf(payday, "04-01")), [line.gross, line.paye, line.ks_deduction]);
-            plus(held, String(yearOf(payday, "04-01")), [line.gross_adjustment, line.paye_adjustment, "0"]);
-          }
-        const cents = new Map([...due].map(([key, each]) => [key, each.map((amount) => amount.times(100))]));
-        expect(asText(held)).toEqual(asText(cents));
-        await endWhole(world);
-      }),
-      times,
-    );
-    world = smallWorldNz(1);
-  });
-});
+  },
+);

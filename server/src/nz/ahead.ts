@@ -5,10 +5,12 @@ import { deductionRatesNz } from "@zesty/core/rulebook/nz/deductionRatesNz";
 import { tablesNz } from "@zesty/core/rulebook/nz/index";
 import type { Table } from "@zesty/core/rulebook/ruleBook";
 import type { AheadOfCountry } from "../ahead/aheadOfCountry.ts";
+import { deductionDueDayNz } from "./signedParts.ts";
 
 export const aheadNz: AheadOfCountry = {
   tables: tablesNz as readonly Table<unknown>[],
-  dueDay: (_kind, payday, owner) => payeDueDate(payday, owner.filing?.large ?? false),
+  dueDay: (kind, payday, owner) =>
+    kind === "deduction" ? deductionDueDayNz(payday) : payeDueDate(payday, owner.filing?.large ?? false),
   // An order with a total ends; a bonus is taxed by the four weeks before it.
   counts: (worked, row) =>
     worked.country === "NZ" &&

@@ -1,4 +1,4 @@
-/** Dues of a New Zealand employer: all of Inland Revenue's kinds in one payment, gifts and orders to who is named. */
+/** Dues of a New Zealand employer: all of Inland Revenue's kinds in one payment, gifts, orders and deductions to who is named. */
 
 import { rollForwardNz } from "@zesty/core/calendar/holidaysNz";
 import { isAccountNz } from "@zesty/core/nz/bankAccount";
@@ -20,7 +20,7 @@ export const duesNz: DuesOfCountry = {
   accountOf: (kind, postings) =>
     kind === "kiwiSaver"
       ? postings.superPayable
-      : kind === "order" || kind === "giving"
+      : kind === "order" || kind === "giving" || kind === "deduction"
         ? postings.deductionsPayable
         : postings.withholdingPayable,
   bankDay: rollForwardNz,

@@ -4,12 +4,13 @@ import { daysOfEarned } from "@zesty/core/nz/alternativeHolidays";
 import { payeDueDate } from "@zesty/core/nz/documents/employmentInformation";
 import type { PaymentNz } from "@zesty/core/nz/documents/payments";
 import { payslipNz } from "@zesty/core/nz/documents/payslip";
-import { leaveKindNz, leaveMovedNz } from "@zesty/core/nz/pay/elements";
+import { leaveKindNz, leaveMovedNz, type SideNz } from "@zesty/core/nz/pay/elements";
 import type { WorkedPayNz } from "@zesty/core/nz/pay/worked";
 import { type Decimal, decimal } from "@zesty/core/quantity/decimal";
 import { centsText, fromE4, toCents, toE4 } from "@zesty/core/quantity/units";
 import { addressOf } from "../ground/findBusiness.ts";
 import type { LeaveTaken } from "../row/leaveTaken.ts";
+import { byPayee, passedOn } from "../row/passedOn.ts";
 import { type DueEntry, type LeaveMove, owedLeaveMoves, type PreparedPay, takenMoves } from "../row/prepared.ts";
 import type { LoadedRun } from "../row/runRows.ts";
 import type { WorkedOut } from "../row/workRun.ts";
@@ -70,7 +71,11 @@ export function signedPartsNz(
     receivers: new Map(loaded.elementRows.flatMap((each) => (each.paidTo ? [[each.code, each.paidTo] as const] : []))),
     message: person.payslipMessage,
   });
-  return { leave, slip, dues: duesOf(worked, person.id, payeDueDate(run.payday, owner.filing?.large ?? false)) };
+  const dues = [
+    ...duesOf(loaded, worked, person.id, payeDueDate(run.payday, owner.filing?.large ?? false)),
+    ...passedOn(loaded, person.id, deductionDueDayNz(run.payday), takenOf(worked, "deduction")),
+  ];
+  return { leave, slip, dues };
 }
 
 /** Entitlements that arise by the end of the period, then what this pay takes and earns. */
@@ -120,8 +125,15 @@ function earnedMoves(kind: string, earned: number, days: readonly string[], peri
   return days.map((date) => ({ kind, date, amountE4: earned / days.length, why }));
 }
 
-/** Everything goes to Inland Revenue on one day, and is owed by its kind. */
-function duesOf({ withheld, parts, kiwiSaver, orders, lines }: WorkedPayNz, personId: number, due: string): DueEntry[] {
+const takenOf = ({ lines }: WorkedPayNz, wanted: SideNz) =>
+  lines.filter(({ side }) => side === wanted).map(({ line, amount }) => ({ code: line.code, amount: amount.value }));
+
+/** What is deducted by agreement goes on by the 20th of the next month, as PAYE does: common practice, no source. */
+export const deductionDueDayNz = (payday: string): string => payeDueDate(payday, false);
+
+/** Everything goes to Inland Revenue on one day, and is owed by its kind; an order to whom it names, a gift to whom its pay element names. */
+function duesOf(loaded: LoadedRun, worked: WorkedPayNz, personId: number, due: string): DueEntry[] {
+  const { withheld, parts, kiwiSaver, orders } = worked;
   const of = (kind: DueEntry["kind"], ...amounts: Decimal[]): DueEntry => ({
     kind,
     personId,
@@ -135,7 +147,7 @@ function duesOf({ withheld, parts, kiwiSaver, orders, lines }: WorkedPayNz, pers
     of("studentLoan", parts.studentLoan.value, parts.slcir.value, parts.slbor.value),
     of("kiwiSaver", kiwiSaver.employee.value, kiwiSaver.employerNet.value),
     of("esct", kiwiSaver.esct.value),
-    of("order", ...orders.map((each) => each.amount.value)),
-    of("giving", ...lines.filter((each) => each.side === "donation").map((each) => each.amount.value)),
+    ...orders.map(({ order, amount }) => ({ ...of("order", amount.value), payee: order.name })),
+    ...[...byPayee(loaded, takenOf(worked, "donation"))].map(([payee, amount]) => ({ ...of("giving", amount), payee })),
   ];
 }

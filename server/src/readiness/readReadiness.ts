@@ -102,7 +102,7 @@ function elementPart(context: Context, owner: Owner) {
     const unreported = context.country(owner.country).setUp.unreported(row);
     if (unreported) return ask(unreported.what, unreported.blocks);
     if (row.element === "deductionAfterTax" && row.paidTo === null)
-      return ask("Paid to", "a payslip names who a deduction goes to");
+      return ask("Paid to", "a payslip names who a deduction goes to, and only then is it owed to them under Dues");
     return [];
   });
   return { total: rows.length, complete: rows.length - missing.length, missing };

@@ -48,7 +48,9 @@ export function signOffPlan(context: Context, runId: number): SignOffPlan {
       bySuper.set(key, { ...found, people: found.people + 1, cents: found.cents + each.cents });
       continue;
     }
-    const words = each.payee ? `deducted for ${each.payee}` : (taxWords[each.kind] ?? each.kind);
+    const words = each.payee
+      ? `${each.kind === "giving" ? "given to" : "deducted for"} ${each.payee}`
+      : (taxWords[each.kind] ?? each.kind);
     const found = byTax.get(words) ?? { words, cents: 0, due: each.due };
     byTax.set(words, { ...found, cents: found.cents + each.cents });
   }

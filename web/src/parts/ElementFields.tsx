@@ -6,7 +6,8 @@ import type { ElementValues } from "../countries/elementsOnPage.ts";
 import { ChoiceField, errorAt, TextField } from "./Fields.tsx";
 
 const orNull = (text: string) => (text === "" ? null : text);
-export const isPaidOn = (element: string) => element.startsWith("deduction") || element === "salarySacrificeOther";
+export const isPaidOn = (element: string) =>
+  element.startsWith("deduction") || element === "salarySacrificeOther" || element === "payrollGiving";
 
 /** What the form says; what the kind does not ask for is left empty. */
 export const saidOf = (country: CountryCode, element: string, values: ElementValues) => ({
