@@ -2,7 +2,9 @@
  * What may be done about paydays, one after the other: pays typed, corrected, raised, left, signed, sent, refused, taken
  * back, paid over. What is not allowed just now is refused by a sentence, and the life goes on.
  */
+import { signedSums, type YearAct } from "@zesty/contract/year";
 import { addDays } from "@zesty/core/calendar/dates";
+import { payrollYearOf } from "@zesty/core/countries/countries";
 import { readDay } from "@zesty/core/hours/dayText";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { payBack } from "../afterwards/backPay.ts";
@@ -27,6 +29,8 @@ import { nextPeriodOf } from "../setup/nextPeriod.ts";
 import { takeBack } from "../signOff/takeBack.ts";
 import { payCycle, payRun } from "../store/schema.ts";
 import { approveDays, saveDays } from "../time/days.ts";
+import { declareYear } from "../year/declare.ts";
+import { readYearAndEnding } from "../year/ending.ts";
 import { pick } from "./dueMakers.ts";
 import { type Outside, settleOutbox } from "./outside.ts";
 import { openUsual, plainTerms, type SmallWorld, signRun } from "./smallWorld.ts";
@@ -84,6 +88,16 @@ export function paydayActs({ world, outside, country, element }: Life) {
       ...(due.kind === "super" ? { receivedOn: today() } : {}),
     });
   const owed = () => readDues(context, businessId).filter((each) => each.unpaidCents > 0);
+
+  /** The year that begins on this day, declared final or opened again for whom it may be. */
+  const declare = async (from: string, act: YearAct, people: readonly number[] = personIds) => {
+    const { rows, ending } = readYearAndEnding(context, actor, businessId, from);
+    const those = people.filter((id) => ending.people[id]);
+    const shown = signedSums(rows, those);
+    declareYear(context, actor, businessId, { from, people: those, act, reason: "A reason", shown });
+    await pass();
+  };
+  const yearOf = (day: string) => payrollYearOf(country, day).from;
 
   function acts(which: number): Record<string, () => unknown> {
     const open = runs().filter((each) => each.state === "open");
@@ -227,9 +241,19 @@ export function paydayActs({ world, outside, country, element }: Life) {
         await pass();
       },
       payOver: () => payOver(some(owed())),
+      declare: () =>
+        declare(yearOf(addDays(today(), -21)), (["final", "final", "again", "update"] as const)[which % 4] ?? "final", [
+          who,
+        ]),
       days: () => outside.move(world, addDays(today(), 1 + (which % 4))),
     };
   }
+
+  /** Makes the year final for everybody who may be; who is not is told of. */
+  const declareAll = async (from: string) => {
+    for (const each of personIds) await tryTo(() => declare(from, "final", [each]));
+    return readYearAndEnding(context, actor, businessId, from);
+  };
 
   const tryTo = async (act: (() => unknown) | undefined) => {
     try {
@@ -240,7 +264,8 @@ export function paydayActs({ world, outside, country, element }: Life) {
   };
 
   return {
-    all,
+    declareAll,
+    yearOf,
     async play(steps: readonly (readonly [string, number])[]): Promise<void> {
       for (const [name, which] of steps) await tryTo(acts(which)[name]);
       // All that is open is signed where it can be, and all of it is sent, the earliest payday first.
@@ -272,7 +297,7 @@ export const bagOfActs = [
   ..."open sign signLast send sendLast hours amount leaveOut correctNext correctOwn correctLines leave raise".split(
     " ",
   ),
-  ..."depart undoDeparture employAgain outside move takeBack discard replace refused returned again payOver days".split(
+  ..."depart undoDeparture employAgain outside move takeBack discard replace refused returned again payOver declare days".split(
     " ",
   ),
   ..."open sign send open sign send sendLast days amount amount amount".split(" "),
