@@ -199,6 +199,21 @@ describe("too much paid in an earlier payroll year", () => {
   });
 });
 
+describe("too much paid in the last pay of a payroll year", () => {
+  /** Paid on 24 June, the next one on 1 July: 2026–27 is nearly over. */
+  const year = () => {
+    const { sqlite } = world.context.store;
+    sqlite.exec("UPDATE pay_run SET payday = '2027-06-24', period_start = '2027-06-14', period_end = '2027-06-20'");
+    sqlite.exec("UPDATE signed_pay SET payday = '2027-06-24'");
+    world.context.clock.today = () => "2027-06-28";
+  };
+  it("cannot stand as lines of the next run, whose payday is of the new year", () => {
+    year();
+    expect(() => correct("35", { into: "next" })).toThrow("needs a run of its own");
+    expect(world.context.store.db.select().from(payRun).all()).toHaveLength(1);
+  });
+});
+
 describe("a raise that is paid back, and hours that are corrected", () => {
   const raise = (hourlyRate = "33") => said(plainTerms(world, { from: "2026-06-22", hourlyRate }));
   const who = () => world.personIds[0] ?? 0;

@@ -97,15 +97,17 @@ function settle(context: Context, actor: Actor, wanted: NewCorrection) {
         ? "Nothing differs by these days. Hours that somebody typed over the record stand: correct the lines instead."
         : "Nothing differs from the pay as it was. Change the hours or amounts that were wrong.",
     );
-  if (wanted.into === "next" && overpaidOnPayday(context, run, row.id, lines)?.yearAmended)
-    throw cannot(
-      "earlier-year",
-      "Too much was paid in an earlier payroll year: that year is amended, so the correction needs a run of its own. Choose that; nothing was changed.",
-    );
   const found =
     wanted.into === "own"
       ? ownRun(context, actor, { run, row, lines, days: wanted.days })
       : { ...nextRun(context, actor, { run, row, lines, days: wanted.days }), overpaid: null };
+  // By the payday that takes it back: the next one may be of a new year.
+  const [, on = ""] = [findRun(context, found.runId).payday, todayAt(context, run.businessId)].sort();
+  if (wanted.into === "next" && overpaidOnPayday(context, run, row.id, lines, on)?.yearAmended)
+    throw cannot(
+      "earlier-year",
+      "Too much was paid in an earlier payroll year: that year is amended, so the correction needs a run of its own. Choose that; nothing was changed.",
+    );
   if (composed && Object.keys(composed.moved).length > 0)
     db.update(act)
       .set({ owed: [{ signedPayId: signed.id, cents: 0, leave: leaveOfAct(composed.moved) }] })

@@ -51,12 +51,19 @@ export function nextRun(context: Context, actor: Actor, { run, row, lines, days 
  * Pay that should not have been paid, where it is put right on its own payday. `yearAmended`: of an earlier payroll year,
  * which the country amends for it. In New Zealand the filing of that payday is amended in any case: one of another day
  * holds no amounts below nought.
+ * @param on the day on which it would be put right otherwise
  */
-export function overpaidOnPayday(context: Context, run: Run, payId: number, lines: readonly SheetLine[]) {
+export function overpaidOnPayday(
+  context: Context,
+  run: Run,
+  payId: number,
+  lines: readonly SheetLine[],
+  on = todayAt(context, run.businessId),
+) {
   const loaded = loadRun(context, run.id, [payId]);
   const own = loaded.rows[0]?.context;
-  const { country, timeZone } = loaded.owner;
-  const yearAmended = amendsEarlierYear(country, run.payday, context.clock.today(timeZone));
+  const { country } = loaded.owner;
+  const yearAmended = amendsEarlierYear(country, run.payday, on);
   const { amendable } = context.country(country).lodging;
   if (!own || !(yearAmended || amendable.includes("employmentInformation"))) return null;
   const { worked } = workOutAnyRow(withoutGuarantee(own), lines, loaded.elements, context.rules);

@@ -19,12 +19,20 @@ import { endWhole } from "../testing/endWhole.ts";
 import { openUsual, plainTerms, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 
-const first = "2026-06-22";
-const shifts = "9-17 b30/6-14 b30/10-21 b60/12-20 b30/7.6/9-13/9-18 b60/14-22 b30".split("/");
-const leaves = { AU: ["al", "sick", "unpaid", "al 3", "9-13, sick 3"], NZ: ["al", "sick", "unpaid", "ber"] };
+/** Weeks as any, and weeks with a public holiday. */
+const firsts = { AU: ["2026-06-22", "2026-11-02"], NZ: ["2026-06-22", "2026-07-06"] };
+const shifts = [
+  ..."9-17 b30/6-14 b30/10-21 b60/12-20 b30/7.6/9-13/9-18 b60/14-22 b30/22-6 b30/17-1 b30/10-15, 17-21".split("/"),
+  ..."9-17 b30, 19-20 recall/9-17 b30 training/9-17 b30 as 4".split("/"),
+];
+const leaves = {
+  AU: "al/sick/unpaid/al 3/9-13, sick 3/comp/fdv/jury/9-20 b30, bank/lsl 4/workcover/unpaidsick".split("/"),
+  NZ: "al/sick/unpaid/ber/fv/acc1/jury/parental".split("/"),
+};
 const days = (country: "AU" | "NZ") => fc.constantFrom("off", "", ...shifts, ...leaves[country], ...leaves[country]);
 const lives = (country: "AU" | "NZ") =>
   fc.record({
+    first: fc.constantFrom(...firsts[country]),
     way: fc.constantFrom("all", "exceptions", "salary"),
     weeks: fc.constantFrom(1, 2),
     basis: fc.constantFrom("full", "part", "casual"),
@@ -44,6 +52,7 @@ const weeks = {
 };
 
 function live(country: "AU" | "NZ", life: Life, late: boolean) {
+  const { first } = life;
   const earlier = {
     pays: [{ start: "2025-05-26", end: addDays(first, -1), gross: "65000", irregular: "0", days: "260" }],
   };

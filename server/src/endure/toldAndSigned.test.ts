@@ -312,7 +312,10 @@ it.each(["AU", "NZ"] as const)(
         demandBooks();
         await endWhole(world);
       }),
-      { numRuns: Number(process.env.LIVES ?? 5), endOnFailure: true, ...(process.env.SEED ? { seed: Number(process.env.SEED), path: process.env.AT } : {}) },
+      {
+        numRuns: Number(process.env.LIVES ?? 5),
+        endOnFailure: true,
+      },
     );
     world = smallWorld(1);
   },

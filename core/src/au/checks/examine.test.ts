@@ -322,6 +322,19 @@ const cases: Record<MarkCodeAu, Case> = {
     with: [context(), [...hours("38"), { elementId: 7, amount: "900", detail: { earnedYear: "2025-26" } }]],
     without: [context(), [...hours("38"), { elementId: 7, amount: "900", detail: { earnedYear: "2024-25" } }]],
   },
+  earlierYearTakenBack: {
+    kind: "stop",
+    with: [context(), [...hours("38"), { elementId: 1, hours: "-2", corrects: "2025-06-26" }]],
+    without: [
+      context(),
+      [
+        ...hours("38"),
+        { elementId: 1, hours: "-2", corrects: "2025-06-26" },
+        { elementId: 7, amount: "900", corrects: "2025-06-26" },
+        { elementId: 1, hours: "-1", corrects: "2025-09-25" },
+      ],
+    ],
+  },
   // 2025–26 begins and ends on a Tuesday: 53 of them.
   extraPayday: {
     kind: "note",

@@ -7,13 +7,13 @@ import { payrollYearAu } from "../../calendar/payrollYear.ts";
 import { dollars, inRun, person } from "../../checks/check.ts";
 import type { Mark } from "../../checks/mark.ts";
 import { besideLevelIn, hoursWithoutMoney } from "../../checks/rateChecks.ts";
-import { decimal, decimalOrZero } from "../../quantity/decimal.ts";
+import { type Decimal, decimal, decimalOrZero, zero } from "../../quantity/decimal.ts";
 import { expenseAllowanceRules } from "../../rulebook/au/expenseAllowanceRules.ts";
 import { longServiceRules } from "../../rulebook/au/longServiceRules.ts";
 import { superGuaranteeRules } from "../../rulebook/au/superGuaranteeRules.ts";
 import { isMeasured, unitsOf } from "../expenseAllowance.ts";
 import { serviceYears } from "../pay/departing.ts";
-import { withoutPay } from "../pay/elements.ts";
+import { type Group, withoutPay } from "../pay/elements.ts";
 import { takenHours } from "../pay/leaveDrawn.ts";
 import { serviceLeaveUnknown } from "../pay/longService.ts";
 import type { RowContext } from "../pay/row.ts";
@@ -100,6 +100,29 @@ const lumpSumYear: PayCheck = ({ input }) =>
       : [],
   );
 
+const grossGroups: readonly Group[] = ["earnings", "extra", "unusedLeave", "termination"];
+
+/** What an earlier payroll year paid too much is taken out of that year, on its own payday, and not off a pay of this one. */
+const earlierYearTakenBack: PayCheck = ({ input, worked }) => {
+  const { from } = payrollYearAu(input.payday);
+  const taken = new Map<string, Decimal>();
+  for (const { line, group, amount } of worked.lines)
+    if (line.corrects !== undefined && line.corrects < from && grossGroups.includes(group))
+      taken.set(line.corrects, (taken.get(line.corrects) ?? zero).plus(amount.value));
+  return [...taken].flatMap(([payday, sum]): Mark[] =>
+    sum.isNegative()
+      ? [
+          {
+            kind: "stop",
+            code: "earlierYearTakenBack",
+            facts: { amount: dollars(sum.negated()), payday, year: payrollYearAu(payday).name },
+            mend: inRun,
+          },
+        ]
+      : [],
+  );
+};
+
 /** The pay of the last day, or one after it that pays out leave. */
 const isLast = ({ facts: { endDate }, periodStart, periodEnd }: RowContext, lines: readonly WorkedLine[]): boolean =>
   endDate !== null &&
@@ -183,6 +206,7 @@ export const linePayChecks: readonly PayCheck[] = [
   noReportingCode,
   expenseUnknown,
   lumpSumYear,
+  earlierYearTakenBack,
 ];
 /** A year with one payday more than the tables are made for: what is withheld falls short unless more is asked for. */
 const extraPayday: Check = ({ context }) => {
