@@ -193,6 +193,18 @@ describe("too much paid in an earlier payroll year", () => {
     ]);
     expect(sums("2027-07-01", "2028-06-30").get("gross")).toBeUndefined();
   });
+  it("is told as what it was in that year, where nothing is owed", () => {
+    const lines = [...hours("34"), { elementId: world.element("AL"), hours: "4" }];
+    expect(() => correct("34", { lines, into: "next" })).toThrow("needs a run of its own");
+    const id = correct("34", { lines });
+    expect(read(id)).toMatchObject({ kind: "correction", payday: "2026-07-02" });
+    finish(id);
+    const before = sums("2026-07-01", "2027-06-30");
+    expect(["gross", "report:gross", "report:paidLeave:O"].map((code) => before.get(code))).toEqual([
+      119_700, 107_100, 12_600,
+    ]);
+    expect(sums("2027-07-01", "2028-06-30").get("report:gross")).toBeUndefined();
+  });
   it("cannot stand as lines of the next run", () => {
     expect(() => correct("35", { into: "next" })).toThrow("needs a run of its own");
     expect(world.context.store.db.select().from(payRun).all()).toHaveLength(1);

@@ -106,7 +106,7 @@ function settle(context: Context, actor: Actor, wanted: NewCorrection) {
   if (wanted.into === "next" && overpaidOnPayday(context, run, row.id, lines, on)?.yearAmended)
     throw cannot(
       "earlier-year",
-      "Too much was paid in an earlier payroll year: that year is amended, so the correction needs a run of its own. Choose that; nothing was changed.",
+      "This takes something out of an earlier payroll year, which is amended for it: the correction needs a run of its own. Choose that; nothing was changed.",
     );
   if (composed && Object.keys(composed.moved).length > 0)
     db.update(act)

@@ -48,7 +48,7 @@ export function nextRun(context: Context, actor: Actor, { run, row, lines, days 
   return { runId, payId, actId: putAct(context, actor, runId, row, lines, days) };
 }
 /**
- * Pay that should not have been paid, where it is put right on its own payday. `yearAmended`: of an earlier payroll year,
+ * Pay that should not have been paid, or not as what it was, where it is put right on its own payday. `yearAmended`: of an earlier payroll year,
  * which the country amends for it. In New Zealand the filing of that payday is amended in any case: one of another day
  * holds no amounts below nought.
  * @param on the day on which it would be put right otherwise
@@ -67,8 +67,12 @@ export function overpaidOnPayday(
   const { amendable } = context.country(country).lodging;
   if (!own || !(yearAmended || amendable.includes("employmentInformation"))) return null;
   const { worked } = workOutAnyRow(withoutGuarantee(own), lines, loaded.elements, context.rules);
-  return worked.gross.value.isNegative() ? { yearAmended } : null;
+  const gross = worked.gross.value;
+  // Told under another name alone: nothing is owed, and the year that it was told in is amended all the same.
+  const isMoved = yearAmended && gross.isZero() && worked.lines.some(({ amount }) => amount.value.isNegative());
+  return gross.isNegative() || isMoved ? { yearAmended, isOwed: gross.isNegative() } : null;
 }
+
 /**
  * A run of its own: taxed as the difference on the pay that it corrects. Where too much was paid, the net difference
  * becomes a debt of the person, so that nobody is paid less than nothing. Of an earlier payroll year the debt is gross:
@@ -80,7 +84,7 @@ export function ownRun(context: Context, actor: Actor, { run, row, lines, days }
   // Not before the pay that it corrects: the year to date must hold both.
   const today = todayAt(context, run.businessId);
   const payday = onPayday || today < run.payday ? run.payday : today;
-  const overrides = onPayday?.yearAmended ? owedGross : null;
+  const overrides = onPayday?.yearAmended && onPayday.isOwed ? owedGross : null;
   const { country } = findBusiness(context, run.businessId);
   const fits = (each: Run) =>
     payrollYearOf(country, each.payday).from === payrollYearOf(country, payday).from || today <= run.payday;

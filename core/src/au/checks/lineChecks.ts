@@ -7,7 +7,7 @@ import { payrollYearAu } from "../../calendar/payrollYear.ts";
 import { dollars, inRun, person } from "../../checks/check.ts";
 import type { Mark } from "../../checks/mark.ts";
 import { besideLevelIn, hoursWithoutMoney } from "../../checks/rateChecks.ts";
-import { type Decimal, decimal, decimalOrZero, zero } from "../../quantity/decimal.ts";
+import { decimal, decimalOrZero, sum } from "../../quantity/decimal.ts";
 import { expenseAllowanceRules } from "../../rulebook/au/expenseAllowanceRules.ts";
 import { longServiceRules } from "../../rulebook/au/longServiceRules.ts";
 import { superGuaranteeRules } from "../../rulebook/au/superGuaranteeRules.ts";
@@ -102,25 +102,29 @@ const lumpSumYear: PayCheck = ({ input }) =>
 
 const grossGroups: readonly Group[] = ["earnings", "extra", "unusedLeave", "termination"];
 
-/** What an earlier payroll year paid too much is taken out of that year, on its own payday, and not off a pay of this one. */
+/**
+ * What an earlier payroll year paid too much, or told under another name, is taken out of that year, on its own payday,
+ * and not off a pay of this one.
+ */
 const earlierYearTakenBack: PayCheck = ({ input, worked }) => {
   const { from } = payrollYearAu(input.payday);
-  const taken = new Map<string, Decimal>();
-  for (const { line, group, amount } of worked.lines)
-    if (line.corrects !== undefined && line.corrects < from && grossGroups.includes(group))
-      taken.set(line.corrects, (taken.get(line.corrects) ?? zero).plus(amount.value));
-  return [...taken].flatMap(([payday, sum]): Mark[] =>
-    sum.isNegative()
-      ? [
+  const earlier = worked.lines.filter(
+    ({ line, group }) => line.corrects !== undefined && line.corrects < from && grossGroups.includes(group),
+  );
+  return [...new Set(earlier.map(({ line }) => line.corrects ?? ""))].flatMap((payday): Mark[] => {
+    const amounts = earlier.filter(({ line }) => line.corrects === payday).map(({ amount }) => amount.value);
+    const below = sum(amounts.filter((each) => each.isNegative()));
+    return below.isZero() || sum(amounts).gt(0)
+      ? []
+      : [
           {
             kind: "stop",
             code: "earlierYearTakenBack",
-            facts: { amount: dollars(sum.negated()), payday, year: payrollYearAu(payday).name },
+            facts: { amount: dollars(below.negated()), payday, year: payrollYearAu(payday).name },
             mend: inRun,
           },
-        ]
-      : [],
-  );
+        ];
+  });
 };
 
 /** The pay of the last day, or one after it that pays out leave. */
