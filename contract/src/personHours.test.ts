@@ -271,3 +271,25 @@ test.each([
     expect(madeUp(found, decimal("100")).toFixed(2)).toBe(more);
   },
 );
+
+test("leave of the week counts toward it as agreed on its own day, where the week changes within it", () => {
+  // Tuesday to Friday from Tuesday on, Wednesday to Sunday before; away from Tuesday to Sunday.
+  const [late, early] = [
+    ["0", "0", "7.6", "7.6", "7.6", "7.6", "7.6"],
+    ["7.6", "7.6", "7.6", "7.6", "7.6", "0", "0"],
+  ];
+  const away = Array.from({ length: 6 }, (_, day) => [addDays(monday, day + 1), "al"] as const);
+  const days = Object.fromEntries(
+    [[monday, "9-17 b30"] as const, ...away].map(([date, text]) => [date, readDay(text, date, "AU") as DayRecord]),
+  );
+  const time: PersonTime = {
+    ...{ country: "AU", rules: shipped().find((each) => each.code === "MA000004") ?? null, settings: {}, days },
+    ...{ person: { basis: "fullTime" }, timeZone: "Australia/Melbourne", holidays: [], use: "all" },
+    ...{ pattern: late, employedFrom: "2020-01-01", employedTo: null },
+  };
+  const paid = (more: Partial<PersonTime>) =>
+    personHours({ ...time, ...more }, [monday]).lines.some((line) => line.overtime);
+  // 38 h of leave on Wednesday to Sunday fill the week; 30.4 h on Tuesday to Friday leave room for Monday.
+  expect(paid({})).toBe(true);
+  expect(paid({ patterns: [{ from: addDays(monday, 1), pattern: early }] })).toBe(false);
+});

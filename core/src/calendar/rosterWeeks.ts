@@ -18,11 +18,24 @@ export function weekOfRoster({ from, weeks }: RosterWeeks, day: IsoDate): readon
   return weeks[((passed % weeks.length) + weeks.length) % weeks.length] ?? [];
 }
 
-/** Hours of each weekday in the week of a day: of a roster that week's, else those of every week. */
-export const patternOn = (
-  { roster, pattern }: { roster?: RosterWeeks | null | undefined; pattern: readonly string[] | null },
-  day: IsoDate,
-): readonly string[] | null => (roster ? weekOfRoster(roster, day) : pattern);
+/** Hours of each weekday from a day on. */
+export interface PatternFrom {
+  from: IsoDate;
+  pattern: readonly string[] | null;
+}
+interface Agreed {
+  roster?: RosterWeeks | null | undefined;
+  pattern: readonly string[] | null;
+  /** in order, where the week changes about the days that are looked at */
+  patterns?: readonly PatternFrom[] | undefined;
+}
+
+/** Hours of each weekday in the week of a day: as agreed then where that changes, of a roster that week's, else always the same. */
+export const patternOn = ({ roster, pattern, patterns }: Agreed, day: IsoDate): readonly string[] | null => {
+  const then = patterns?.findLast((each) => each.from <= day);
+  if (then) return then.pattern;
+  return roster ? weekOfRoster(roster, day) : pattern;
+};
 
 /** The Monday on or before a day. */
 export const mondayOf = (day: IsoDate): IsoDate => addDays(day, 1 - weekday(day));

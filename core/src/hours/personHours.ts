@@ -6,7 +6,7 @@
 import { type AgreementRules, dayNames, type SettingValue } from "../agreements/agreementRules.ts";
 import { addDays, dateOfDay, dateWords, dayOf, type IsoDate, weekday } from "../calendar/dates.ts";
 import { isWholeDay } from "../calendar/holidayWindows.ts";
-import { patternOn, type RosterWeeks } from "../calendar/rosterWeeks.ts";
+import { type PatternFrom, patternOn, type RosterWeeks } from "../calendar/rosterWeeks.ts";
 import { clockText, minutesOfDay } from "../calendar/wallClock.ts";
 import { atLeastZero, type Decimal, decimal, sum, zero } from "../quantity/decimal.ts";
 import { halfUpToHourE4 } from "../quantity/rounding.ts";
@@ -43,6 +43,7 @@ export interface PersonTime {
   pattern: readonly string[] | null;
   /** of who works a roster of several weeks: the pattern of each */
   roster?: RosterWeeks | null | undefined;
+  patterns?: readonly PatternFrom[] | undefined;
   /** exceptions only: when the hours of the usual week are worked, where somebody has said */
   usualTimes?: UsualTimes | null | undefined;
   use: TimeUse;

@@ -14,7 +14,6 @@ import { savingOf } from "@zesty/core/hours/saving";
 import type { DayShift } from "@zesty/core/hours/shiftText";
 import { readAvailability, readUsualTimes, type UsualTimes } from "@zesty/core/hours/usualTimes";
 import type { LeaveEntitlement } from "@zesty/core/leave/accrual";
-import { evenPattern, type WorkPattern } from "@zesty/core/leave/leaveDays";
 import type { Basis } from "@zesty/core/pay/input";
 import type { Decimal } from "@zesty/core/quantity/decimal";
 import { fromE4 } from "@zesty/core/quantity/units";
@@ -22,11 +21,12 @@ import type { Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
 import { placeOfWork } from "../setup/places.ts";
 import { datedRecords, newest } from "../store/dated.ts";
-import { type employmentTerms, person, timeTerms } from "../store/schema.ts";
+import { person, timeTerms } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 import { agreementRulesOf, agreementRulesOn, type SaidOfAgreement, saidOf } from "./agreements.ts";
 import { daysBetweenDates, type KnownDay } from "./readDays.ts";
 import { swapsOf } from "./swappedHolidays.ts";
+import { patternOf, weeksChanging } from "./weeksFrom.ts";
 
 export interface KnownPerson {
   who: typeof person.$inferSelect;
@@ -60,16 +60,6 @@ const ratesFrom = (rules: AgreementRules | null, level: string | null, saying: S
 
 const basisOf = (basis: string | undefined): RuleBasis =>
   basis === "full-time" ? "fullTime" : basis === "part-time" ? "partTime" : "casual";
-
-/** Ordinary hours of each weekday, Monday first; null where nobody has said. */
-export function patternOf({
-  workPattern,
-  basis,
-  weeklyHoursE4,
-}: Pick<typeof employmentTerms.$inferSelect, "workPattern" | "basis" | "weeklyHoursE4">): WorkPattern | null {
-  const weekly = fromE4(weeklyHoursE4);
-  return workPattern ?? (basisOf(basis) === "casual" || weekly.isZero() ? null : evenPattern(weekly));
-}
 
 function usualTimesOf(texts: readonly string[] | null | undefined, country: "AU" | "NZ"): UsualTimes | null {
   const read = texts ? readUsualTimes(texts, country) : null;
@@ -128,6 +118,8 @@ export function personTimes(
   const said = new Map<string, SaidOfAgreement>();
   const holidaysFor = holidaysByPlace(context, businessId, addDays(from, -contextDays), addDays(to, 8));
   const swaps = swapsOf(context, personIds);
+  // The days of a week count toward it as they are agreed on each, though another part of the period pays them.
+  const weeks = weeksChanging(context, personIds, addDays(from, -contextDays), addDays(to, 8));
   const days = withDays
     ? daysBetweenDates(context, personIds, addDays(from, -daysBack(byAgreement.values(), sets)), addDays(to, 8))
     : new Map<number, KnownDay[]>();
@@ -192,6 +184,7 @@ export function personTimes(
         settings,
         averagingFrom: time?.averagingFrom ?? null,
         roster: own?.roster ?? null,
+        patterns: weeks.get(who.id),
         usualTimes: time?.use === "exceptions" ? usualTimesOf(time.usualTimes, owner.country) : null,
         timeZone: owner.timeZone,
         holidays,
