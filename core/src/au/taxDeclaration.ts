@@ -18,6 +18,8 @@ export interface TaxDeclaration {
   employerRegistered?: boolean | undefined;
   /** a downward variation granted by the tax office: withheld at this per cent */
   variationPercent?: string | undefined;
+  /** invoices with an ABN: nothing is withheld, or the per cent of a voluntary agreement, which `variationPercent` says */
+  contractor?: true | undefined;
   /** what is earned is reported as something else than salary and wages; withheld is the same */
   income?: SpecialIncome | undefined;
 }
@@ -53,9 +55,11 @@ export type TaxTreatment =
   | { by: "scale"; scale: ScaleName }
   | { by: "no-number" }
   | { by: "working-holiday" }
-  | { by: "variation"; percent: string };
+  | { by: "variation"; percent: string; contractor?: true };
 
 export function taxTreatment(declared: TaxDeclaration): TaxTreatment {
+  if (declared.contractor)
+    return { by: "variation", percent: declared.variationPercent ?? "0", contractor: declared.contractor };
   if (declared.fileNumber === "none") return { by: "no-number" };
   if (declared.variationPercent !== undefined) return { by: "variation", percent: declared.variationPercent };
   if (declared.residency === "working-holiday")
@@ -78,7 +82,8 @@ const scaleWords: Record<ScaleName, string> = {
 export function treatmentWords(treatment: TaxTreatment): string {
   if (treatment.by === "no-number") return "no tax file number";
   if (treatment.by === "working-holiday") return "working holiday maker";
-  if (treatment.by === "variation") return `a variation to ${treatment.percent} %`;
+  if (treatment.by === "variation")
+    return treatment.contractor ? `a contractor, ${treatment.percent} %` : `a variation to ${treatment.percent} %`;
   return scaleWords[treatment.scale];
 }
 

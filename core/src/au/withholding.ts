@@ -149,7 +149,9 @@ function explainRegular(earnings: Decimal, regular: Decimal, periods: number, as
   }
   if (treatment.by === "variation")
     return {
-      rule: `A variation of the tax office: ${treatment.percent} % of whole dollars${plus}`,
+      rule: treatment.contractor
+        ? `A contractor who quotes an ABN: ${treatment.percent} % of whole dollars, nothing without a voluntary agreement (Taxation Administration Act 1953, Sch 1, ss 12-55 and 12-190)${plus}`
+        : `A variation of the tax office: ${treatment.percent} % of whole dollars${plus}`,
       formula: `${treatment.percent} % × ${dropCents(earnings.div(periods)).toFixed(0)}${times}`,
       setting,
     };

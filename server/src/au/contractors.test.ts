@@ -1,6 +1,7 @@
 /** Payments to contractors: lines that are put in whole or not at all, and contractors of pay runs beside them. */
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { saveSection } from "../people/savePerson.ts";
+import { readRun } from "../runs/readRun.ts";
 import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld } from "../testing/smallWorld.ts";
 import { contractorsCsv, putContractorsIn, readContractors } from "./contractors.ts";
 
@@ -57,7 +58,12 @@ describe("payments to contractors", () => {
     saveSection(world.context, world.actor, who, "employment", {
       ...plainTerms(world, { from: "2026-06-22", basis: "contractor" }),
     });
-    signRun(world, openUsual(world));
+    const runId = openUsual(world);
+    const [row] = readRun(world.context, world.actor, runId).rows;
+    // 38 h × 31.50: nothing is withheld of an invoice, nothing accrues, and it is said.
+    expect(row?.figures).toMatchObject({ gross: "1197.00", withheld: "0.00", super: "0.00", leave: {} });
+    expect(row?.marks.map((mark) => mark.code)).toContain("contractorPaid");
+    signRun(world, runId);
     expect(read().rows).toMatchObject([{ name: "Alex Sample0", source: "runs", abn: null, gross: "1197.00" }]);
     expect(read().rows[0]?.doubts[0]).toMatch(/no ABN is kept/);
   });

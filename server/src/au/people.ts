@@ -26,8 +26,11 @@ export const peopleAu: PeopleOfCountry = {
       const missing: PersonSummary["missing"] = [];
       const tax = records.tax.get(who.id);
       const fund = records.super.get(who.id);
-      if (!tax) missing.push({ section: "tax", text: "Tax declaration" });
-      else if (tax.numberStatus === "pending") missing.push({ section: "tax", text: "Tax file number, applied for" });
+      // A contractor declares nothing: what is withheld, if anything, is agreed.
+      const declares = records.terms.get(who.id)?.basis !== "contractor";
+      if (declares && !tax) missing.push({ section: "tax", text: "Tax declaration" });
+      if (declares && tax?.numberStatus === "pending")
+        missing.push({ section: "tax", text: "Tax file number, applied for" });
       if (fund?.guarantee !== false && !fund?.fundId) missing.push({ section: "super", text: "Super fund" });
       else if (fund?.fundId && !fund.memberNumber) missing.push({ section: "super", text: "Member number" });
       // Superannuation Guarantee (Administration) Act 1992, s 32N: a default fund comes last.

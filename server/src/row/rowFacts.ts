@@ -31,6 +31,7 @@ export function personAu(who: Who, records: DatedRecords): RowContext["person"] 
   const terms = records.terms.get(who.id);
   const tax = records.tax.get(who.id);
   const chosen = records.super.get(who.id);
+  const isContractor = terms?.basis === "contractor";
   return {
     birthDate: who.birthDate,
     basis: (terms?.basis ?? "casual") as Basis,
@@ -47,14 +48,15 @@ export function personAu(who: Who, records: DatedRecords): RowContext["person"] 
       ...(tax?.employerRegistered === false ? { employerRegistered: false } : {}),
       ...(tax?.variationPercent ? { variationPercent: tax.variationPercent } : {}),
       ...(tax?.income ? { income: tax.income } : {}),
+      ...(isContractor ? { contractor: true } : {}),
     },
     super: {
       // A contractor is paid the agreed amount of super, not a share of earnings.
-      guarantee: terms?.basis === "contractor" ? false : (chosen?.guarantee ?? true),
+      guarantee: isContractor ? false : (chosen?.guarantee ?? true),
       ...(chosen?.agreedPercent ? { rate: chosen.agreedPercent } : {}),
       ...(chosen?.anyAge ? { anyAge: true } : {}),
     },
-    leave: records.leave.get(who.id)?.entitlements ?? [],
+    leave: isContractor ? [] : (records.leave.get(who.id)?.entitlements ?? []),
   };
 }
 

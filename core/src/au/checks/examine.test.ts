@@ -311,6 +311,13 @@ const cases: Record<MarkCodeAu, Case> = {
       [...hours("30.4"), { elementId: 2, hours: "7.6", time: { hours: "7.6", why: ["Fri 3: 7.6 h"] } }],
     ],
   },
+  contractorPaid: {
+    kind: "query",
+    with: [
+      context({ person: { ...context().person, tax: { ...context().person.tax, contractor: true } } }),
+      hours("38"),
+    ],
+  },
   noReportingCode: { kind: "query", with: [context(), [...hours("38"), { elementId: 6, amount: "20" }]] },
   expenseUnits: {
     kind: "query",

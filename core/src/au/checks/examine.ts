@@ -99,12 +99,12 @@ const fund: Check = ({ context, worked }) => {
 };
 
 const numberMissing: PayCheck = ({ input }) =>
-  input.person.tax.fileNumber === "none"
+  input.person.tax.fileNumber === "none" && !input.person.tax.contractor
     ? [{ kind: "query", code: "numberMissing", facts: {}, mend: person("tax") }]
     : [];
 
 const numberPending: Check = ({ context, input }, rules) => {
-  if (input.person.tax.fileNumber !== "pending") return [];
+  if (input.person.tax.fileNumber !== "pending" || input.person.tax.contractor) return [];
   const since = context.facts.numberPendingSince ?? context.facts.startDate;
   const until = numberPendingUntil(since, rules.row(withholdingRates, input.payday).figures);
   return input.payday > until

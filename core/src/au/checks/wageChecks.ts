@@ -77,4 +77,17 @@ const recordedBelowFloor: Check = (row, rules) => {
     : [];
 };
 
-export const wageChecks: readonly Check[] = [belowMinimum, recordedBelowFloor];
+/** What a contractor is paid is no wage: it has no tax, super or leave, and no place in a pay event. */
+const contractorPaid: Check = ({ input, worked }) =>
+  input.person.tax.contractor && !worked.gross.value.isZero()
+    ? [
+        {
+          kind: "query",
+          code: "contractorPaid",
+          facts: { gross: dollars(worked.gross.value), tax: dollars(worked.withheld.value) },
+          mend: person("employment"),
+        },
+      ]
+    : [];
+
+export const wageChecks: readonly Check[] = [belowMinimum, recordedBelowFloor, contractorPaid];
