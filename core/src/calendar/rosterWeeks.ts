@@ -30,7 +30,7 @@ interface Agreed {
   patterns?: readonly PatternFrom[] | undefined;
 }
 
-/** Hours of each weekday in the week of a day: as agreed then where that changes, of a roster that week's, else always the same. */
+/** Hours of each weekday in the week of a day: as agreed then, where that changes; of a roster that week's. */
 export const patternOn = ({ roster, pattern, patterns }: Agreed, day: IsoDate): readonly string[] | null => {
   const then = patterns?.findLast((each) => each.from <= day);
   if (then) return then.pattern;

@@ -48,9 +48,9 @@ export function nextRun(context: Context, actor: Actor, { run, row, lines, days 
   return { runId, payId, actId: putAct(context, actor, runId, row, lines, days) };
 }
 /**
- * Pay that should not have been paid, or not as what it was, where it is put right on its own payday. `yearAmended`: of an earlier payroll year,
- * which the country amends for it. In New Zealand the filing of that payday is amended in any case: one of another day
- * holds no amounts below nought.
+ * Pay that should not have been paid, or not as what it was, where it is put right on its own payday. `yearAmended`: of an
+ * earlier payroll year, which the country amends for it. In New Zealand the filing of that payday is amended in any case:
+ * one of another day holds no amounts below nought.
  * @param on the day on which it would be put right otherwise
  */
 export function overpaidOnPayday(

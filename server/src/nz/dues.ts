@@ -1,4 +1,4 @@
-/** Dues of a New Zealand employer: all of Inland Revenue's kinds in one payment, gifts, orders and deductions to who is named. */
+/** Dues of a New Zealand employer: Inland Revenue's kinds in one payment; gifts, orders and deductions to who is named. */
 
 import { rollForwardNz } from "@zesty/core/calendar/holidaysNz";
 import { isAccountNz } from "@zesty/core/nz/bankAccount";

@@ -131,7 +131,10 @@ const takenOf = ({ lines }: WorkedPayNz, wanted: SideNz) =>
 /** What is deducted by agreement goes on by the 20th of the next month, as PAYE does: common practice, no source. */
 export const deductionDueDayNz = (payday: string): string => payeDueDate(payday, false);
 
-/** Everything goes to Inland Revenue on one day, and is owed by its kind; an order to whom it names, a gift to whom its pay element names. */
+/**
+ * Everything for Inland Revenue goes on one day, and is owed by its kind; an order is owed to whom it names, a gift to whom
+ * its pay element names.
+ */
 function duesOf(loaded: LoadedRun, worked: WorkedPayNz, personId: number, due: string): DueEntry[] {
   const { withheld, parts, kiwiSaver, orders } = worked;
   const of = (kind: DueEntry["kind"], ...amounts: Decimal[]): DueEntry => ({

@@ -14,7 +14,7 @@ export const sentencesAu = {
   numberOverdue: (f) =>
     `Tax file number still pending after ${f.days} days (since ${dateWords(f.since ?? "")}). Record the number, or withhold as if none was given.`,
   contractorPaid: (f) =>
-    `A contractor is paid ${f.gross} here, less ${f.tax} of tax: it brings no super and no leave, and stands in no pay event. Tick where it is an invoice with an ABN; without one type the tax at the top rate. Of an employee change the basis.`,
+    `A contractor is paid ${f.gross} here, ${f.tax === "$0.00" ? "without" : `less ${f.tax} of`} tax: it brings no super and no leave, and stands in no pay event. Tick where it is an invoice with an ABN; without one type the tax at the top rate. Of an employee change the basis.`,
   numberMissing: () => "No tax file number is given: withheld at the top rate.",
   thresholdUnticked: () => "The tax-free threshold is not claimed here. Right only if another job claims it.",
   belowMinimum: (f) => `The rate of ${f.rate} an hour is below the ${f.floor} of ${f.minimum}.`,
