@@ -93,7 +93,9 @@ export function composePast(
     if (!own || !kept) continue;
     const typed = kept.typed ?? typedFrom(own.laid, kept.lines, elements);
     const then = pays.find((each) => each.payId === row.payId)?.input.lines ?? [];
-    if (own.laid.byRecord && !holdsHours(own.laid) && then.some(isOfHours))
+    // What the record paid then and does not pay now (a holiday of who turned out a casual) is told; what was typed is not.
+    const hadHours = kept.laid !== null && holdsHours(kept.laid);
+    if (own.laid.byRecord && !holdsHours(own.laid) && !hadHours && then.some(isOfHours))
       faults.set(row.payId, "No hours of this period are on record, so they cannot be priced again.");
     else if (then.some(isOnce)) faults.set(row.payId, "It holds a closedown or a final pay: look at it by hand.");
     else if (own.open?.faults.length) faults.set(row.payId, own.open.faults.join(" "));

@@ -23,6 +23,12 @@ import { openUsual, plainTerms, signRun, smallWorld, smallWorldNz } from "../tes
 import { approveDays, saveDays } from "../time/days.ts";
 
 const first = "2026-05-25";
+/** A holiday was all that was paid, and who had it turns out to be a casual. */
+const holidayOnly: Life = {
+  ...{ way: "all", weeks: 1, day: 0, change: { basis: "casual" }, told: 3, paysBack: false, leave: null },
+  begins: { level: "1", rate: null, week: "full", basis: "agreed", agreement: "MA000004" },
+  days: [],
+};
 const weeks = {
   full: ["7.6", "7.6", "7.6", "7.6", "7.6", "0", "0"],
   four: ["9.5", "9.5", "9.5", "9.5", "0", "0", "0"],
@@ -222,6 +228,7 @@ it.each(["AU", "NZ"] as const)("%s: told in time or late it comes to the same", 
     }),
     {
       numRuns: Number(process.env.LIVES ?? 3),
+      examples: [[holidayOnly]],
     },
   );
 });

@@ -220,13 +220,14 @@ export function paydayActs({ world, outside, country, element }: Life) {
       },
       refused: () =>
         faulty(
-          country === "AU"
-            ? { service: "au-tax", operation: "submit", fault: "REJECT_PAYEE" }
-            : { service: "nz-tax", operation: "file", fault: "REJECT_LINE" },
+          {
+            AU: { service: "au-tax", operation: "submit", fault: "REJECT_PAYEE" },
+            NZ: { service: "nz-tax", operation: "file", fault: "REJECT_LINE" },
+          }[country],
         ),
       // The money of the first person comes back, as from an account that is closed for a while.
       returned: async () => {
-        const account = country === "AU" ? "10000000" : "01-0902-0068389-000";
+        const account = { AU: "10000000", NZ: "01-0902-0068389-000" }[country];
         outside.held.db.prepare("INSERT OR REPLACE INTO bank_account VALUES (?, 'closed')").run(account);
         if (signed[0]) await send(signed[0].id);
         outside.held.db.exec("DELETE FROM bank_account");
