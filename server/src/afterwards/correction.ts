@@ -103,10 +103,11 @@ function settle(context: Context, actor: Actor, wanted: NewCorrection) {
       : { ...nextRun(context, actor, { run, row, lines, days: wanted.days }), overpaid: null };
   // By the payday that takes it back: the next one may be of a new year.
   const [, on = ""] = [findRun(context, found.runId).payday, todayAt(context, run.businessId)].sort();
-  if (wanted.into === "next" && overpaidOnPayday(context, run, row.id, lines, on)?.yearAmended)
+  const over = wanted.into === "next" ? overpaidOnPayday(context, run, row.id, lines, on) : null;
+  if (over?.yearAmended && over.isOwed)
     throw cannot(
       "earlier-year",
-      "This takes something out of an earlier payroll year, which is amended for it: the correction needs a run of its own. Choose that; nothing was changed.",
+      "Too much was paid in an earlier payroll year: that year is amended, so the correction needs a run of its own. Choose that; nothing was changed.",
     );
   if (composed && Object.keys(composed.moved).length > 0)
     db.update(act)

@@ -102,28 +102,24 @@ const lumpSumYear: PayCheck = ({ input }) =>
 
 const grossGroups: readonly Group[] = ["earnings", "extra", "unusedLeave", "termination"];
 
-/**
- * What an earlier payroll year paid too much, or told under another name, is taken out of that year, on its own payday,
- * and not off a pay of this one.
- */
+/** What an earlier payroll year paid too much is taken out of that year, on its own payday, and not off a pay of this one. */
 const earlierYearTakenBack: PayCheck = ({ input, worked }) => {
   const { from } = payrollYearAu(input.payday);
   const earlier = worked.lines.filter(
     ({ line, group }) => line.corrects !== undefined && line.corrects < from && grossGroups.includes(group),
   );
   return [...new Set(earlier.map(({ line }) => line.corrects ?? ""))].flatMap((payday): Mark[] => {
-    const amounts = earlier.filter(({ line }) => line.corrects === payday).map(({ amount }) => amount.value);
-    const below = sum(amounts.filter((each) => each.isNegative()));
-    return below.isZero() || sum(amounts).gt(0)
-      ? []
-      : [
+    const taken = sum(earlier.filter(({ line }) => line.corrects === payday).map(({ amount }) => amount.value));
+    return taken.isNegative()
+      ? [
           {
             kind: "stop",
             code: "earlierYearTakenBack",
-            facts: { amount: dollars(below.negated()), payday, year: payrollYearAu(payday).name },
+            facts: { amount: dollars(taken.negated()), payday, year: payrollYearAu(payday).name },
             mend: inRun,
           },
-        ];
+        ]
+      : [];
   });
 };
 

@@ -50,7 +50,7 @@ export const sentencesAu = {
     `${f.name} is paid as dollars, so what is above ${f.each} a ${f.unit} is not known and no tax is withheld from it. Change the pay element to units.`,
   lumpSumYear: (f) => `Back pay earned in ${f.year} is not from an earlier payroll year. Leave the year out.`,
   earlierYearTakenBack: (f) =>
-    `The pay of ${dateWords(f.payday ?? "")} is corrected here by ${f.amount} below nought, and the payroll year ${f.year} is amended for it. Undo the correction, and correct that pay in a run of its own.`,
+    `Too much was paid on ${dateWords(f.payday ?? "")}, by ${f.amount}, and it is taken back here: the payroll year ${f.year} is amended for it. Undo the correction, and correct that pay in a run of its own.`,
   extraPayday: (f) =>
     `Payroll year ${f.year} has ${f.paydays} paydays of this cycle, the tax tables are made for ${f.usual}: the year's tax falls short. Who asks for it has more withheld each pay (People, Tax).`,
   regionalHoliday: (f) =>
