@@ -186,6 +186,12 @@ export function paydayActs({ world, outside, country, element }: Life) {
       },
       raise: () => {
         const from = addDays(today(), -(which % 25));
+        // A contractor stays one: who becomes an employee is reported with what was invoiced before (not told apart yet).
+        const now = all<{ basis: string }>(
+          "SELECT basis FROM employment_terms WHERE person_id = ? ORDER BY id DESC",
+          who,
+        );
+        if (now[0]?.basis === "contractor") return;
         const terms = plainTerms(world, { from, hourlyRate: (33 + which / 10).toFixed(2), ...fullWeek[country] });
         payBack(context, actor, who, { section: "employment", values: terms });
       },
